@@ -1,0 +1,89 @@
+import { defineCommand } from 'citty'
+import { checkScheme, parse, RevisionError, sortLabels, walk, type RevisionScheme, type Step } from '../../core/revision'
+import { answer, inputLines, readJson, UsageError } from '../input'
+
+const schemeArgument = { type: 'string', description: 'a revision scheme, JSON', required: true, valueHint: 'S.json' } as const
+
+/** A scheme from a file, of the right shape. */
+function readScheme(file: string): RevisionScheme {
+  const scheme = readJson<RevisionScheme>(file)
+  const kinds = ['letters', 'digits', 'list']
+  const sound = Array.isArray(scheme?.series) && scheme.series.every((series) => kinds.includes(series?.major?.kind) && (series.minor === undefined || kinds.includes(series.minor?.kind)))
+  if (!sound) throw new UsageError(`${file} is no revision scheme: it needs "series", each with a "major" counter of kind letters, digits or list`)
+  return { ...scheme, id: scheme.id ?? 'scheme', name: scheme.name ?? scheme.id ?? file }
+}
+
+/** A scheme that can be used. */
+function usableScheme(file: string): RevisionScheme {
+  const scheme = readScheme(file)
+  const [problem] = checkScheme(scheme)
+  if (problem) throw new UsageError(`${file}: ${problem.message}`)
+  return scheme
+}
+
+async function allLabels(): Promise<string[]> {
+  const labels: string[] = []
+  for await (const { text } of inputLines()) if (text !== '') labels.push(text)
+  return labels
+}
+
+const walkCommand = defineCommand({
+  meta: { name: 'walk', description: 'the labels that steps lead through' },
+  args: {
+    scheme: schemeArgument,
+    from: { type: 'string', description: 'the label to start from; else the first', valueHint: 'LABEL' },
+    steps: { type: 'string', description: 'steps with commas between: minor, major, settle, series, series:ID', required: true },
+  },
+  async run({ args }) {
+    const scheme = usableScheme(args.scheme)
+    const steps = args.steps.split(',').map((step) => step.trim()).filter(Boolean) as Step[]
+    try {
+      await answer(walk(scheme, steps, args.from))
+    } catch (error) {
+      if (!(error instanceof RevisionError)) throw error
+      process.stderr.write(`ilmenite: ${error.message}\n`)
+      process.exitCode = error.code === 'step-unknown' || error.code === 'series-unknown' ? 2 : 1
+    }
+  },
+})
+
+const parseCommand = defineCommand({
+  meta: { name: 'parse', description: 'reads labels from standard input, one a line' },
+  args: { scheme: schemeArgument },
+  async run({ args }) {
+    const scheme = usableScheme(args.scheme)
+    for await (const { text: label } of inputLines()) {
+      const reading = parse(scheme, label)
+      if (reading.ok) await answer({ label, ok: true, exact: reading.exact, canonical: reading.canonical, series: scheme.series[reading.position.series]!.id })
+      else {
+        await answer({ label, ok: false, reason: reading.reason, nearest: reading.nearest })
+        process.exitCode = 1
+      }
+    }
+  },
+})
+
+const sortCommand = defineCommand({
+  meta: { name: 'sort', description: 'sorts labels from standard input as the scheme orders them' },
+  args: { scheme: schemeArgument },
+  async run({ args }) {
+    const result = sortLabels(usableScheme(args.scheme), await allLabels())
+    await answer(result)
+    if (result.refused.length) process.exitCode = 1
+  },
+})
+
+const checkSchemeCommand = defineCommand({
+  meta: { name: 'check', description: 'whether a scheme is valid, and why not' },
+  args: { scheme: schemeArgument },
+  async run({ args }) {
+    const problems = checkScheme(readScheme(args.scheme))
+    await answer({ valid: problems.length === 0, problems })
+    if (problems.length) process.exitCode = 1
+  },
+})
+
+export const revisionCommand = defineCommand({
+  meta: { name: 'revision', description: 'walk, read, sort and check revision labels' },
+  subCommands: { walk: walkCommand, parse: parseCommand, sort: sortCommand, check: checkSchemeCommand },
+})

@@ -1,0 +1,73 @@
+import { randomBytes } from 'node:crypto'
+import { accessSync, constants, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { dirname, join, resolve } from 'node:path'
+import { fileURLToPath, pathToFileURL } from 'node:url'
+import Database from 'better-sqlite3'
+import { defineCommand } from 'citty'
+import { UsageError } from '../input'
+
+const project = resolve(dirname(fileURLToPath(import.meta.url)), '../..')
+
+export const serveCommand = defineCommand({
+  meta: { name: 'serve', description: 'serves the web application' },
+  args: {
+    port: { type: 'string', description: 'the port; else PORT, else 4710', valueHint: 'N' },
+    host: { type: 'string', description: 'the address to listen on', default: '127.0.0.1' },
+    data: { type: 'string', description: 'the data folder; else ILMENITE_DATA, else ./data', valueHint: 'FOLDER' },
+  },
+  async run({ args }) {
+    const port = Number(args.port ?? process.env.PORT ?? 4710)
+    if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new UsageError(`“${args.port ?? process.env.PORT}” is no port: it is a number from 1 to 65535`)
+    const entry = join(project, '.output/server/index.mjs')
+    if (!existsSync(entry)) throw new UsageError('the application is not built yet: run “npm run build” first')
+    const data = resolve(args.data ?? process.env.ILMENITE_DATA ?? 'data')
+    checkDataFolder(data)
+    await checkPort(port, args.host)
+    Object.assign(process.env, {
+      ILMENITE_DATA: data,
+      ILMENITE_MIGRATIONS: join(project, 'server/database/migrations'),
+      ILMENITE_PROGRAMS: join(project, '.output/programs'),
+      NITRO_PORT: String(port), NITRO_HOST: args.host,
+      NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? sessionSecret(data),
+    })
+    process.env.UV_THREADPOOL_SIZE ??= '8'
+    await import(pathToFileURL(entry).href)
+  },
+})
+
+/** The data folder must be a folder that can be written, and its database, if there, one that can be read. */
+function checkDataFolder(folder: string): void {
+  const wayOut = 'Mend it, or name another folder with --data or ILMENITE_DATA.'
+  try {
+    mkdirSync(folder, { recursive: true })
+    accessSync(folder, constants.R_OK | constants.W_OK | constants.X_OK)
+  } catch (error) {
+    const why = existsSync(folder) && !statSync(folder).isDirectory() ? 'it is a file' : (error as NodeJS.ErrnoException).code
+    throw new UsageError(`the data folder ${folder} cannot be used: ${why}. ${wayOut}`)
+  }
+  const file = join(folder, 'ilmenite.sqlite')
+  if (!existsSync(file)) return
+  try {
+    const db = new Database(file, { readonly: true, timeout: 15_000 })
+    db.prepare('select count(*) from sqlite_master').get()
+    db.close()
+  } catch (error) {
+    throw new UsageError(`${file} is not a database that Ilmenite can read (${(error as Error).message}). Put a backup in its place, or name another folder with --data or ILMENITE_DATA.`)
+  }
+}
+
+async function checkPort(port: number, host: string): Promise<void> {
+  const fault = await new Promise<NodeJS.ErrnoException | undefined>((done) => {
+    const probe = createServer().once('error', done).listen(port, host, () => probe.close(() => done(undefined)))
+  })
+  if (fault?.code === 'EADDRINUSE') throw new UsageError(`port ${port} is in use by another program: end that one, or choose another port with --port`)
+  if (fault) throw new UsageError(`port ${port} on ${host} cannot be used (${fault.code}): choose another with --port or --host`)
+}
+
+/** The secret that seals the sign-in cookies, made once for a data folder. */
+function sessionSecret(folder: string): string {
+  const file = join(folder, 'session-secret')
+  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 })
+  return readFileSync(file, 'utf8').trim()
+}

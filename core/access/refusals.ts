@@ -1,0 +1,32 @@
+import { principalName, stateName, stateUseOf } from '../lifecycle/look-up'
+import type { Configuration, DocumentSnapshot, Lifecycle, Person, Principal, Right } from '../lifecycle/types'
+import type { Reason } from '../lifecycle/decide'
+import { chainTo, placeGrants, principalsOf, stateGrants } from './rights'
+import type { Folder } from './types'
+
+
+/**
+ * What stands against a person having all of the rights on a document: an empty list means nothing does.
+ * Also says who the person is there (`held`), which the caller usually needs next.
+ */
+export function allowsAll(
+  { configuration, folders, document, person }: { configuration: Configuration; folders: Folder[]; document: DocumentSnapshot; person: Person },
+  lifecycle: Lifecycle,
+  wanted: Right[],
+): { held: Set<Principal>; reasons: Reason[] } {
+  const chain = chainTo(folders, document.folder)
+  const held = principalsOf(person, chain)
+  const use = stateUseOf(lifecycle, document.state)
+  const state = stateName(configuration, document.state)
+  const reasons: Reason[] = []
+  for (const right of wanted) {
+    const place = placeGrants(chain, held, right)
+    if (!place.granted)
+      reasons.push({ rule: 'place-grant', message: `${person.name} has no right to ${right} in ${document.folder}`, where: place.folder ? `folder ${place.folder}` : 'the folders down to it', wayOut: `have “${right}” granted on the folder` })
+    if (!stateGrants(use, held, right)) {
+      const who = Object.entries(use.grants).filter(([, listed]) => listed.includes(right)).map(([principal]) => principalName(configuration, principal))
+      reasons.push({ rule: 'state-grant', message: `${state} grants ${person.name} no right to ${right}`, where: `${lifecycle.name}, state ${state}`, wayOut: who.length ? `ask ${who.join(' or ')}` : `grant “${right}” in ${state}` })
+    }
+  }
+  return { held, reasons }
+}

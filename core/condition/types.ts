@@ -1,0 +1,53 @@
+/** Shapes of attributes, records and parsed conditions. */
+
+export type Value = string | number | boolean | null
+export type DocumentRecord = Record<string, Value>
+
+export interface Attribute {
+  id: string
+  name: string
+  type: 'text' | 'number' | 'date' | 'yesno' | 'choice'
+  choices?: string[]
+  whole?: boolean
+  min?: number
+  max?: number
+  unit?: string
+  required?: boolean
+  systemOnly?: boolean
+  initial?: string | number | boolean
+  bindings?: Binding[]
+}
+
+export interface Binding {
+  extensions: string[]
+  place: string
+  mode: 'read' | 'write' | 'both'
+}
+
+export type ValueType = 'text' | 'number' | 'date' | 'yesno'
+export type ComparisonOperator = '==' | '!=' | '<' | '<=' | '>' | '>='
+export type TextMethod = 'startsWith' | 'endsWith' | 'contains'
+
+/** What stands on one side of a comparison. A date is its ISO text, `2026-03-01`. */
+export type Operand =
+  | { kind: 'literal'; type: ValueType | 'null'; value: Value; at: number }
+  | { kind: 'identifier'; type: ValueType; name: string; at: number }
+
+/** A parsed and type-checked condition. */
+export type Condition =
+  | { kind: 'constant'; value: boolean }
+  | { kind: 'yes'; name: string }
+  | { kind: 'not'; of: Condition }
+  | { kind: 'and' | 'or'; left: Condition; right: Condition }
+  | { kind: 'compare'; operator: ComparisonOperator; left: Operand; right: Operand }
+  | { kind: 'in'; of: Operand; values: Operand[] }
+  | { kind: 'method'; method: TextMethod; of: Operand; argument: Operand }
+  | { kind: 'glob'; of: Operand; pattern: string }
+
+/** A condition that cannot be understood; `position` counts characters from 0. */
+export class ConditionError extends Error {
+  constructor(message: string, readonly position: number, readonly suggestion?: string) {
+    super(suggestion === undefined ? message : `${message}; did you mean ${suggestion}?`)
+    this.name = 'ConditionError'
+  }
+}

@@ -1,0 +1,101 @@
+import type { RegisterColumn } from './register-file'
+import type { DocumentRecord } from '../condition'
+import type { RegisterRow } from '../lifecycle'
+
+/** How an archive is read: kept with the intake, and usable for the next one. */
+export interface Profile {
+  /** Name patterns, tried in order. */
+  patterns: string[]
+  /** The vault folder that the documents go to. */
+  folder: string
+  /** The class of all documents; without it, the class rules decide. */
+  class?: string
+  /** Conditions over the record, tried in order; the first that holds gives the target state. */
+  states: { when: string; state: string }[]
+  /** The target state where none holds. */
+  otherwise: string
+  /** Headings of the register that differ from the usual ones. */
+  columns?: Partial<Record<RegisterColumn, string>>
+  /** The attributes that receive what is read, besides the label. */
+  attributes: { title?: string; status?: string; date?: string; author?: string }
+}
+
+/** A file of the archive as it was found. */
+export interface FoundFile {
+  /** Below the archive's folder, with `/`. */
+  path: string
+  size: number
+  sha256: string | null
+  problem: { code: 'unreadable' | 'empty-file' | 'changed'; message: string } | null
+}
+
+/** What the administrator decided of a file (`path`) or of a register line (`line 88`). */
+export interface Settlement {
+  leaveOut?: boolean
+  label?: string
+  number?: string
+  /** Which source is right where they disagree. */
+  trust?: 'name' | 'register'
+}
+
+export type ConflictCode =
+  | 'unreadable' | 'empty-file' | 'changed' | 'name-not-read' | 'no-label' | 'label-refused' | 'same-revision-twice'
+  | 'sources-disagree' | 'number-in-vault' | 'no-class' | 'no-target-state' | 'no-way' | 'refused'
+
+export interface Conflict {
+  code: ConflictCode
+  message: string
+  /** What can be done, as settlements that would do it. */
+  waysOut: { text: string; key: string; settlement: Settlement }[]
+}
+
+export interface Evidence { value: string; source: string }
+
+/** A file in the plan: what was read of it and where, and what became of it. */
+export interface PlannedFile {
+  path: string
+  size: number
+  sha256: string | null
+  number: string | null
+  /** The label as read. */
+  raw: string | null
+  /** The label in canonical form. */
+  label: string | null
+  evidence: { number: Evidence[]; revision: Evidence[]; title: Evidence[]; status: Evidence[] }
+  leftOut: boolean
+  conflicts: Conflict[]
+}
+
+/** What the engine says will come of a document. */
+export interface Prediction {
+  state: string
+  revision: string
+  versions: number
+  register: RegisterRow[]
+  record: DocumentRecord
+  /** The label that the next stepping transition would give; null where none leads on. */
+  next: string | null
+}
+
+/** A document in the plan. It is brought in only if nothing stands against it. */
+export interface PlannedDocument {
+  number: string
+  title: string | null
+  classId: string | null
+  lifecycle: string | null
+  folder: string
+  targetState: string | null
+  /** The transition that takes the label over. */
+  transition: string | null
+  /** The record as it enters, before that transition. */
+  record: DocumentRecord
+  /** History from before the vault, in order, without the label that is taken over. */
+  history: RegisterRow[]
+  /** In revision order: versions 1, 2, 3… */
+  files: { path: string; label: string; sha256: string; size: number }[]
+  prediction: Prediction | null
+  conflicts: Conflict[]
+  ready: boolean
+}
+
+export interface IntakePlan { documents: PlannedDocument[]; files: PlannedFile[] }

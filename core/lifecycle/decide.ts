@@ -1,0 +1,223 @@
+import { allowsAll } from '../access/refusals'
+import type { Folder } from '../access/types'
+import { ConditionError, evaluate, parseCondition, type DocumentRecord } from '../condition'
+import { first, format, labelParts, parse, positionOf, RevisionError, step, type RevisionScheme, type Step } from '../revision'
+import { adoptable } from './adopt'
+import { attributeOf, catalogueState, lifecycleOf, principalName, schemeOf, stateName, stateUseOf, transitionOf } from './look-up'
+import { render, valueFor } from './template'
+import type { Configuration, DocumentSnapshot, Lifecycle, Person, RegisterRow, Transition, Written } from './types'
+
+/** A transition asked for, and everything the answer rests on. */
+export interface Request {
+  configuration: Configuration
+  folders: Folder[]
+  document: DocumentSnapshot
+  transition: string
+  person: Person
+  comment?: string
+  /** ISO day. */
+  today: string
+}
+
+/** One reason against: the rule, where it is set, and who could or what would help. */
+export interface Reason {
+  rule: 'state' | 'checked-out' | 'trigger' | 'fired-by' | 'place-grant' | 'state-grant' | 'excluded' | 'guard' | 'adoption' | 'revision' | 'effect' | 'comment' | 'references'
+  message: string
+  where: string
+  wayOut: string
+}
+
+/** What the transition does, to be applied in one transaction. */
+export interface Outcome {
+  from: string
+  to: string
+  before: string | null
+  after: string | null
+  /** Added to the register where the label changes or is adopted. */
+  register: RegisterRow | null
+  /** The new version's number where one is made. */
+  version: number | null
+  written: Written[]
+}
+
+export type Decision = { ok: true; outcome: Outcome } | { ok: false; reasons: Reason[] }
+
+/**
+ * What firing a transition by hand would do, or every reason why it cannot be (model, section 3, steps 1 to 5).
+ * Pure: prediction, rehearsal and the real act all ask this one function.
+ */
+export function decide(request: Request): Decision {
+  const lifecycle = lifecycleOf(request.configuration, request.document.lifecycle)
+  const transition = transitionOf(lifecycle, request.transition)
+  const label = newLabel(request, lifecycle, transition)
+  const written = writes(request, lifecycle, transition, label.after)
+  const reasons = [
+    ...stands(request, lifecycle, transition),
+    ...mayFire(request, lifecycle, transition),
+    ...guardHolds(request, lifecycle, transition),
+    ...adoptionIsOn(request, lifecycle, transition),
+    ...label.reasons,
+    ...written.reasons,
+    ...commentIsThere(request, lifecycle, transition),
+  ]
+  if (reasons.length) return { ok: false, reasons }
+  return { ok: true, outcome: outcome(request, transition, label.after, written.written) }
+}
+
+function outcome({ document, person, today, comment }: Request, transition: Transition, after: string | null, written: Written[]): Outcome {
+  const adopts = transition.revision.startsWith('adopt:')
+  const changes = after !== null && (adopts || after !== document.revision)
+  const version = changes ? document.version + 1 : null
+  return {
+    from: document.state,
+    to: transition.to,
+    before: document.revision,
+    after,
+    register: changes ? { label: after, date: today, author: person.name, text: comment?.trim() || transition.name, version, origin: adopts ? 'adopted' : 'native' } : null,
+    version,
+    written,
+  }
+}
+
+function where(lifecycle: Lifecycle, transition: Transition): string {
+  return `${lifecycle.name}, transition ${transition.name}`
+}
+
+function stands({ configuration, document, person }: Request, lifecycle: Lifecycle, transition: Transition): Reason[] {
+  const reasons: Reason[] = []
+  if (transition.trigger !== 'hand')
+    reasons.push({ rule: 'trigger', message: `${transition.name} is not fired by hand`, where: where(lifecycle, transition), wayOut: 'set its trigger to “by hand”' })
+  if (!transition.from.includes(document.state)) {
+    const from = transition.from.map((state) => stateName(configuration, state)).join(' or ')
+    reasons.push({ rule: 'state', message: `${document.number} stands in ${stateName(configuration, document.state)}; ${transition.name} starts from ${from}`, where: where(lifecycle, transition), wayOut: `bring it to ${from} first` })
+  }
+  if (document.checkedOutBy) {
+    const own = document.checkedOutBy.id === person.id
+    reasons.push({ rule: 'checked-out', message: `${document.number} is checked out by ${own ? 'you' : document.checkedOutBy.name}`, where: 'the document', wayOut: own ? 'check it in, or undo the check-out' : `ask ${document.checkedOutBy.name} to check it in` })
+  }
+  return reasons
+}
+
+function mayFire(request: Request, lifecycle: Lifecycle, transition: Transition): Reason[] {
+  const { configuration, document, person } = request
+  const { held, reasons } = allowsAll(request, lifecycle, transition.revision.startsWith('adopt:') ? ['move', 'adopt'] : ['move'])
+  const firedBy = transition.firedBy ?? []
+  if (!firedBy.some((principal) => held.has(principal))) {
+    const who = firedBy.map((principal) => principalName(configuration, principal)).join(' or ') || 'nobody yet'
+    reasons.unshift({ rule: 'fired-by', message: `${transition.name} is for ${who}, and ${person.name} is none of them in ${document.folder}`, where: where(lifecycle, transition), wayOut: firedBy.length ? `ask ${who}` : 'say on the lifecycle sheet who fires it' })
+  }
+  for (const excluded of transition.notBy ?? [])
+    if (document[excluded] === person.id)
+      reasons.push({ rule: 'excluded', message: `${person.name} ${excluded === 'creator' ? 'created' : 'last edited'} ${document.number}, and ${transition.name} is for somebody else then`, where: where(lifecycle, transition), wayOut: 'ask another person who may fire it' })
+  if (transition.references)
+    reasons.push({ rule: 'references', message: `${transition.name} asks where references stand, and references are not recorded`, where: where(lifecycle, transition), wayOut: 'take the demand on references off the transition' })
+  return reasons
+}
+
+function guardHolds(request: Request, lifecycle: Lifecycle, transition: Transition): Reason[] {
+  if (!transition.guard) return []
+  const { configuration, document } = request
+  try {
+    const condition = parseCondition(transition.guard, configuration.attributes)
+    if (evaluate(condition, conditionRecord(configuration, document))) return []
+    return [{ rule: 'guard', message: `${document.number} does not meet the guard ${transition.guard}`, where: where(lifecycle, transition), wayOut: 'fill in the record so that the guard holds' }]
+  } catch (error) {
+    if (!(error instanceof ConditionError)) throw error
+    return [{ rule: 'guard', message: `the guard of ${transition.name} cannot be read: ${error.message}`, where: where(lifecycle, transition), wayOut: 'mend the guard on the lifecycle sheet' }]
+  }
+}
+
+/** A record together with the facts that conditions may ask for. */
+export function conditionRecord(configuration: Configuration, document: DocumentSnapshot): DocumentRecord {
+  const scheme = schemeOf(configuration, lifecycleOf(configuration, document.lifecycle).scheme)
+  const dot = document.fileName.lastIndexOf('.')
+  return {
+    ...document.record,
+    file_name: document.fileName || null,
+    file_extension: dot > 0 ? document.fileName.slice(dot + 1).toLowerCase() : null,
+    folder_path: document.folder,
+    class_id: document.classId,
+    state_id: document.state,
+    revision_label: document.revision,
+    ...revisionFacts(scheme, document.revision),
+  }
+}
+
+function revisionFacts(scheme: RevisionScheme, label: string | null): DocumentRecord {
+  const reading = label === null ? undefined : parse(scheme, label)
+  if (!reading?.ok) return { revision_series: null, revision_major: null, revision_minor: null }
+  const { series, major, minor } = labelParts(scheme, reading.position)
+  return { revision_series: series, revision_major: major, revision_minor: minor }
+}
+
+function adoptionIsOn({ configuration, document }: Request, lifecycle: Lifecycle, transition: Transition): Reason[] {
+  if (!transition.revision.startsWith('adopt:') || stateUseOf(lifecycle, document.state).adoption) return []
+  const state = stateName(configuration, document.state)
+  return [{ rule: 'adoption', message: `labels are not adopted in ${state}`, where: `${lifecycle.name}, state ${state}`, wayOut: `switch adoption on in ${state}` }]
+}
+
+function newLabel(request: Request, lifecycle: Lifecycle, transition: Transition): { after: string | null; reasons: Reason[] } {
+  const { configuration, document } = request
+  const scheme = schemeOf(configuration, lifecycle.scheme)
+  const refuse = (message: string, wayOut: string) => ({ after: document.revision, reasons: [{ rule: 'revision' as const, message, where: where(lifecycle, transition), wayOut }] })
+  if (transition.revision.startsWith('adopt:')) {
+    const attribute = attributeOf(configuration, transition.revision.slice('adopt:'.length))
+    const value = document.record[attribute.id] ?? null
+    const answer = adoptable(scheme, document, value === null ? null : String(value), attribute.name)
+    return 'label' in answer ? { after: answer.label, reasons: [] } : refuse(answer.reason, `correct ${attribute.name} in the record`)
+  }
+  if (transition.revision === 'keep') return { after: document.revision, reasons: [] }
+  try {
+    const at = document.revision === null ? undefined : positionOf(scheme, document.revision)
+    return { after: format(scheme, at ? step(scheme, at, transition.revision as Step) : first(scheme)), reasons: [] }
+  } catch (error) {
+    if (!(error instanceof RevisionError)) throw error
+    return refuse(error.message, 'choose another step, or extend the revision scheme')
+  }
+}
+
+function writes(request: Request, lifecycle: Lifecycle, transition: Transition, after: string | null): { written: Written[]; reasons: Reason[] } {
+  const { configuration, document } = request
+  const record = new Map<string, Written>()
+  const reasons: Reason[] = []
+  const write = (attribute: string, value: Written['after']) => {
+    const before = document.record[attribute] ?? null
+    if (before === value) record.delete(attribute)
+    else record.set(attribute, { attribute, before, after: value })
+  }
+  if (lifecycle.revisionAttribute) write(lifecycle.revisionAttribute, after)
+  for (const effect of transition.effects) {
+    if (effect.kind !== 'write') {
+      reasons.push({ rule: 'effect', message: `the effect “${effect.kind}” is not carried out here`, where: where(lifecycle, transition), wayOut: 'take the effect off the transition' })
+      continue
+    }
+    try {
+      const attribute = attributeOf(configuration, effect.attribute)
+      const values = Object.fromEntries([...record.values()].map((entry) => [entry.attribute, entry.after]))
+      write(attribute.id, valueFor(attribute, render(effect.value, templateContext(request, transition, after, values))))
+    } catch (error) {
+      reasons.push({ rule: 'effect', message: `${effect.attribute} cannot be written: ${(error as Error).message}`, where: where(lifecycle, transition), wayOut: 'mend what the transition writes' })
+    }
+  }
+  return { written: [...record.values()], reasons }
+}
+
+/** What a template may name: the states, the day, the person, the label and the record as it stands at that effect. */
+function templateContext({ configuration, document, person, today, comment }: Request, transition: Transition, after: string | null, values: DocumentRecord): object {
+  const blank = Object.fromEntries(configuration.attributes.map(({ id }) => [id, null]))
+  return {
+    ...blank, ...document.record, ...values,
+    from: { name: stateName(configuration, document.state) },
+    to: catalogueState(configuration, transition.to),
+    person: { name: person.name },
+    number: document.number,
+    revision: after ?? '',
+    today,
+    comment: comment ?? '',
+  }
+}
+
+function commentIsThere({ comment }: Request, lifecycle: Lifecycle, transition: Transition): Reason[] {
+  if (transition.comment !== 'required' || comment?.trim()) return []
+  return [{ rule: 'comment', message: `${transition.name} asks for a comment`, where: where(lifecycle, transition), wayOut: 'write one' }]
+}

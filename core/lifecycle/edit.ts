@@ -1,0 +1,188 @@
+import type { Configuration, Effect, Lifecycle, Phase, Principal, Right, RevisionStep, StateUse, Transition } from './types'
+import { catalogueState, lifecycleOf, principalName, stateName, stateUseOf, transitionOf } from './look-up'
+
+/** A named change to a configuration. Applying it is pure, so a draft is the published configuration and its edits in order. */
+export type Edit =
+  | { kind: 'add-state'; lifecycle: string; name: string; phase: Phase; at?: number }
+  | { kind: 'rename-state'; state: string; name: string }
+  | { kind: 'change-state'; lifecycle: string; state: string; patch: StatePatch }
+  | { kind: 'move-state'; lifecycle: string; state: string; to: number }
+  | { kind: 'remove-state'; lifecycle: string; state: string }
+  | { kind: 'set-entry'; lifecycle: string; state: string }
+  | { kind: 'set-grant'; lifecycle: string; state: string; principal: Principal; rights: Right[] }
+  | { kind: 'add-transition'; lifecycle: string; name: string; from: string; to: string }
+  | { kind: 'change-transition'; lifecycle: string; transition: string; patch: TransitionPatch }
+  | { kind: 'move-transition'; lifecycle: string; transition: string; to: number }
+  | { kind: 'remove-transition'; lifecycle: string; transition: string }
+
+/** null takes a setting away. */
+export type StatePatch = { phase?: Phase; content?: 'open' | 'closed'; newRevision?: 'minor' | 'major' | null; adoption?: boolean; final?: boolean; guidance?: string | null }
+export type TransitionPatch = {
+  name?: string
+  from?: string[]
+  to?: string
+  revision?: RevisionStep
+  firedBy?: Principal[]
+  guard?: string | null
+  effects?: Effect[]
+  comment?: 'required' | null
+  notBy?: ('creator' | 'lastEditor')[]
+}
+
+export const editKinds: Edit['kind'][] = [
+  'add-state', 'rename-state', 'change-state', 'move-state', 'remove-state', 'set-entry', 'set-grant',
+  'add-transition', 'change-transition', 'move-transition', 'remove-transition',
+]
+
+/** An edit that cannot be made as asked; nothing has changed. */
+export class EditError extends Error {
+  constructor(message: string) {
+    super(message)
+    this.name = 'EditError'
+  }
+}
+
+/** The configuration after an edit; the one given is left as it is. @throws EditError or UnknownError with a plain sentence. */
+export function applyEdit(configuration: Configuration, edit: Edit): Configuration {
+  switch (edit.kind) {
+    case 'add-state': return addState(configuration, edit)
+    case 'rename-state': return renameState(configuration, edit.state, edit.name)
+    case 'change-state': return changeUse(configuration, edit, (use) => patched(use, edit.patch))
+    case 'set-grant': return changeUse(configuration, edit, (use) => ({ ...use, grants: granted(use, edit.principal, edit.rights) }))
+    case 'move-state': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => ({ ...lifecycle, states: moved(lifecycle.states, stateUseOf(lifecycle, edit.state), edit.to) }))
+    case 'remove-state': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => withoutState(configuration, lifecycle, edit.state))
+    case 'set-entry': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => ({ ...lifecycle, entry: stateUseOf(lifecycle, edit.state).state }))
+    case 'add-transition': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => addTransition(lifecycle, edit))
+    case 'change-transition': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => changeTransition(lifecycle, edit.transition, edit.patch))
+    case 'move-transition': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => ({ ...lifecycle, transitions: moved(lifecycle.transitions, transitionOf(lifecycle, edit.transition), edit.to) }))
+    case 'remove-transition': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => ({ ...lifecycle, transitions: lifecycle.transitions.filter((other) => other !== transitionOf(lifecycle, edit.transition)) }))
+  }
+}
+
+/** An edit in words, for the list of edits and for undo; `configuration` is the one before it. */
+export function describeEdit(configuration: Configuration, edit: Edit): string {
+  const state = (id: string) => stateName(configuration, id)
+  const transition = (id: string) => ('lifecycle' in edit ? lifecycleOf(configuration, edit.lifecycle).transitions.find((other) => other.id === id)?.name ?? id : id)
+  switch (edit.kind) {
+    case 'add-state': return `Add state ${edit.name}`
+    case 'rename-state': return `Rename state ${state(edit.state)} to ${edit.name}`
+    case 'change-state': return `${state(edit.state)}: ${patchInWords(edit.patch)}`
+    case 'move-state': return `Move ${state(edit.state)} to column ${edit.to + 1}`
+    case 'remove-state': return `Remove state ${state(edit.state)}`
+    case 'set-entry': return `Documents enter in ${state(edit.state)}`
+    case 'set-grant': return `${principalName(configuration, edit.principal)} in ${state(edit.state)}: ${edit.rights.join(' ') || 'nothing'}`
+    case 'add-transition': return `Add transition ${edit.name}`
+    case 'change-transition': return `${transition(edit.transition)}: ${patchInWords(edit.patch)}`
+    case 'move-transition': return `Move ${transition(edit.transition)} to row ${edit.to + 1}`
+    case 'remove-transition': return `Remove transition ${transition(edit.transition)}`
+  }
+}
+
+const patchWords: Record<string, string> = { newRevision: 'new revision', firedBy: 'who fires it', revision: 'revision step', notBy: 'not by', effects: 'what it writes' }
+
+function patchInWords(patch: object): string {
+  return Object.entries(patch).map(([key, value]) => {
+    const name = patchWords[key] ?? key
+    if (value === null) return `no ${name}`
+    return typeof value === 'object' || key === 'guard' || key === 'guidance' ? `${name} changed` : `${name} ${value === true ? 'on' : value === false ? 'off' : value}`
+  }).join(', ')
+}
+
+/** An id for a name, different from those taken: “On hold” gives `on-hold`. */
+export function idFor(name: string, taken: string[]): string {
+  const plain = name.normalize('NFKD').toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '') || 'unnamed'
+  for (let n = 1; ; n++) {
+    const id = n === 1 ? plain : `${plain}-${n}`
+    if (!taken.includes(id)) return id
+  }
+}
+
+function named(name: string, what: string, others: string[]): string {
+  const trimmed = name.trim()
+  if (trimmed === '') throw new EditError(`the ${what} needs a name`)
+  if (trimmed.length > 80) throw new EditError(`a ${what}’s name has at most 80 characters`)
+  if (others.some((other) => other.toLowerCase() === trimmed.toLowerCase())) throw new EditError(`there is already a ${what} called ${trimmed}`)
+  return trimmed
+}
+
+function changeLifecycle(configuration: Configuration, id: string, change: (lifecycle: Lifecycle) => Lifecycle): Configuration {
+  const before = lifecycleOf(configuration, id)
+  return { ...configuration, lifecycles: configuration.lifecycles.map((lifecycle) => (lifecycle === before ? change(before) : lifecycle)) }
+}
+
+function changeUse(configuration: Configuration, { lifecycle: id, state }: { lifecycle: string; state: string }, change: (use: StateUse) => StateUse): Configuration {
+  return changeLifecycle(configuration, id, (lifecycle) => {
+    const before = stateUseOf(lifecycle, state)
+    return { ...lifecycle, states: lifecycle.states.map((use) => (use === before ? change(before) : use)) }
+  })
+}
+
+/** A state of that name in the catalogue is used; else the catalogue gains one. */
+function addState(configuration: Configuration, edit: Extract<Edit, { kind: 'add-state' }>): Configuration {
+  const lifecycle = lifecycleOf(configuration, edit.lifecycle)
+  const name = named(edit.name, 'state', lifecycle.states.map((use) => stateName(configuration, use.state)))
+  const known = configuration.states.find((state) => state.name.toLowerCase() === name.toLowerCase())
+  const state = known ?? { id: idFor(name, configuration.states.map(({ id }) => id)), name }
+  const use: StateUse = { state: state.id, phase: edit.phase, content: edit.phase === 'working' ? 'open' : 'closed', grants: {} }
+  const at = edit.at ?? lifecycle.states.length
+  const states = [...lifecycle.states.slice(0, at), use, ...lifecycle.states.slice(at)]
+  const entry = lifecycle.states.length === 0 ? state.id : lifecycle.entry
+  return changeLifecycle({ ...configuration, states: known ? configuration.states : [...configuration.states, state] }, edit.lifecycle, (before) => ({ ...before, entry, states }))
+}
+
+function renameState(configuration: Configuration, id: string, to: string): Configuration {
+  const before = catalogueState(configuration, id)
+  const name = named(to, 'state', configuration.states.filter((state) => state !== before).map((state) => state.name))
+  return { ...configuration, states: configuration.states.map((state) => (state === before ? { ...state, name } : state)) }
+}
+
+/** Transitions that end in the state go with it, and those that start from it alone. */
+function withoutState(configuration: Configuration, lifecycle: Lifecycle, state: string): Lifecycle {
+  const gone = stateUseOf(lifecycle, state)
+  if (lifecycle.entry === state) throw new EditError(`documents enter in ${stateName(configuration, state)}: choose another entry state first`)
+  const transitions = lifecycle.transitions
+    .map((transition) => ({ ...transition, from: transition.from.filter((from) => from !== state) }))
+    .filter((transition) => transition.to !== state && transition.from.length > 0)
+  return { ...lifecycle, states: lifecycle.states.filter((use) => use !== gone), transitions }
+}
+
+function addTransition(lifecycle: Lifecycle, { name, from, to }: { name: string; from: string; to: string }): Lifecycle {
+  const transition: Transition = {
+    id: idFor(name, lifecycle.transitions.map(({ id }) => id)),
+    name: named(name, 'transition', lifecycle.transitions.map((other) => other.name)),
+    from: [stateUseOf(lifecycle, from).state],
+    to: stateUseOf(lifecycle, to).state,
+    trigger: 'hand',
+    firedBy: [],
+    revision: 'keep',
+    effects: [],
+  }
+  return { ...lifecycle, transitions: [...lifecycle.transitions, transition] }
+}
+
+function changeTransition(lifecycle: Lifecycle, id: string, patch: TransitionPatch): Lifecycle {
+  const before = transitionOf(lifecycle, id)
+  const checked = { ...patch }
+  if (patch.name !== undefined) checked.name = named(patch.name, 'transition', lifecycle.transitions.filter((other) => other !== before).map((other) => other.name))
+  if (patch.from?.length === 0) throw new EditError(`${before.name} needs a state to start from`)
+  patch.from?.forEach((state) => stateUseOf(lifecycle, state))
+  if (patch.to !== undefined) stateUseOf(lifecycle, patch.to)
+  return { ...lifecycle, transitions: lifecycle.transitions.map((other) => (other === before ? patched(before, checked) : other)) }
+}
+
+/** A copy with the patch's settings; those that are null are taken away. */
+function patched<T extends object>(thing: T, patch: object): T {
+  const entries = Object.entries({ ...thing, ...patch }).filter(([, value]) => value !== null && value !== undefined)
+  return Object.fromEntries(entries) as T
+}
+
+function granted(use: StateUse, principal: Principal, listed: Right[]): Record<Principal, Right[]> {
+  const { [principal]: _before, ...others } = use.grants
+  return listed.length || principal in use.grants ? { ...use.grants, [principal]: listed } : others
+}
+
+function moved<T>(list: T[], item: T, to: number): T[] {
+  const rest = list.filter((other) => other !== item)
+  const at = Math.max(0, Math.min(to, rest.length))
+  return [...rest.slice(0, at), item, ...rest.slice(at)]
+}

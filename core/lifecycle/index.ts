@@ -1,0 +1,6 @@
+export * from './types'
+export { adoptable } from './adopt'
+export { conditionRecord, decide, type Decision, type Outcome, type Reason, type Request } from './decide'
+export { applyEdit, describeEdit, editKinds, EditError, idFor, type Edit, type StatePatch, type TransitionPatch } from './edit'
+export { attributeOf, catalogueState, classOf, lifecycleOf, principalName, schemeOf, stateName, stateUseOf, transitionOf, UnknownError } from './look-up'
+export { render, templateFault, valueFor } from './template'

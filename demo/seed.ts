@@ -1,0 +1,49 @@
+import { existsSync, renameSync } from 'node:fs'
+import { join, resolve } from 'node:path'
+import { Readable } from 'node:stream'
+import { migrateDatabase, openDatabase, type Db } from '../server/database/connection'
+import { configurations, folders as folderTable, people as peopleTable } from '../server/database/schema'
+import { FileStore } from '../server/files/store'
+import { record } from '../server/services/audit'
+import { clock } from '../server/services/clock'
+import { insertConfiguration } from '../server/services/configuration'
+import { hashPassword, type Account } from '../server/services/people'
+import { writeGripArchive } from './archive'
+import { configuration } from './configuration'
+import { pastOfVault } from './past'
+import { folders, password, people } from './world'
+
+/** Fills an empty data folder with the demo world. Does nothing where it has been filled before. */
+async function seed(dataFolder: string, share: string): Promise<void> {
+  if (!existsSync(join(share, 'Grip archive'))) {
+    writeGripArchive(`${share}.making`)
+    renameSync(`${share}.making`, share)
+  }
+  const db = openDatabase(dataFolder, 'normal')
+  migrateDatabase(db)
+  if (db.select({ id: configurations.id }).from(configurations).get()) return
+  await fill(db, new FileStore(join(dataFolder, 'files')))
+  db.$client.close()
+}
+
+async function fill(db: Db, store: FileStore): Promise<void> {
+  const passwordHash = await hashPassword(password)
+  const accounts: Account[] = people.map((person) => ({ ...person, passwordHash, active: true }))
+  const past = await pastOfVault((content) => store.put(Readable.from([Buffer.from(content)])))
+  const realNow = clock.now
+  const start = new Date(Date.now() - 366 * 86_400_000)
+  db.transaction((tx) => {
+    clock.now = () => start
+    for (const account of accounts) tx.insert(peopleTable).values(account).run()
+    for (const { path, rules } of folders) tx.insert(folderTable).values({ path, rules: rules as object }).run()
+    insertConfiguration(tx, { id: 1, configuration, personName: accounts[0]!.name, comment: 'First configuration', at: start.toISOString() })
+    record(tx, accounts[0]!, { action: 'publish configuration', subject: { kind: 'configuration', id: '1', name: 'Configuration 1' }, after: { configuration: 1 }, why: 'First configuration' })
+    for (const { at, act } of past) {
+      clock.now = () => at
+      act(db, accounts)
+    }
+    clock.now = realNow
+  })
+}
+
+await seed(resolve(process.env.ILMENITE_DATA ?? 'data'), resolve(process.env.ILMENITE_ARCHIVES ?? join(process.env.ILMENITE_DATA ?? 'data', 'archives')))

@@ -1,0 +1,35 @@
+// Builds the application (Nuxt) and its worker and seed programs (esbuild) into .output, unless they are up to date.
+import { execFileSync } from 'node:child_process'
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { createHash } from 'node:crypto'
+import { join } from 'node:path'
+
+const inputs = ['app', 'core', 'server', 'shared', 'demo', 'public', 'nuxt.config.ts', 'package-lock.json', 'scripts/build.mjs']
+const stampFile = '.output/stamp'
+
+function* filesBelow(path) {
+  if (!existsSync(path)) return
+  if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) yield* filesBelow(join(path, name))
+  else yield path
+}
+
+function stamp() {
+  const hash = createHash('sha256')
+  for (const input of inputs) for (const file of filesBelow(input)) if (!file.endsWith('.test.ts')) hash.update(file).update(readFileSync(file))
+  return hash.digest('hex')
+}
+
+const wanted = stamp()
+if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === wanted) {
+  console.log('The build is up to date.')
+} else {
+  execFileSync('npx', ['nuxt', 'build'], { stdio: 'inherit', env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } })
+  const { build } = await import('esbuild')
+  await build({
+    entryPoints: { 'job-worker': 'server/jobs/worker.ts', 'seed': 'demo/seed.ts', 'generate': 'demo/generate.ts' },
+    outdir: '.output/programs', outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', format: 'esm', target: 'node20',
+    external: ['better-sqlite3'], logLevel: 'warning',
+    banner: { js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);" },
+  })
+  writeFileSync(stampFile, wanted)
+}

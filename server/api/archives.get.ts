@@ -1,0 +1,3 @@
+import { listArchives } from '../services/archives'
+
+export default route('administrator', () => listArchives())

@@ -1,0 +1,3 @@
+import { verify } from '../../services/audit'
+
+export default route('administrator', ({ db }) => verify(db))

@@ -1,0 +1,13 @@
+import { lifecycleOf } from '../../../../core/lifecycle'
+import { published } from '../../../services/configuration'
+import { documentRow, predict, requireRights } from '../../../services/documents'
+
+/** Every transition of the document's lifecycle that starts where it stands, with what it would do or every reason against. */
+export default route('person', ({ event, db, account }) => {
+  const row = documentRow(db, part(event, 'number'))
+  requireRights(db, account, row, ['see'])
+  const comment = getQuery(event).comment
+  return lifecycleOf(published(db).configuration, row.lifecycle).transitions
+    .filter((way) => way.from.includes(row.state))
+    .map((way) => ({ transition: way, decision: predict(db, account, row, way.id, typeof comment === 'string' ? comment : undefined) }))
+})

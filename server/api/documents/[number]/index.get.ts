@@ -1,0 +1,3 @@
+import { documentPage } from '../../../services/vault-query'
+
+export default route('person', ({ event, db, account }) => documentPage(db, account, part(event, 'number')))

@@ -1,0 +1,10 @@
+import { NewDocumentQuery } from '../../../shared/requests'
+import { createDocument } from '../../services/documents'
+import { upload } from '../../utils/upload'
+
+/** Files a new document: its bytes are the body, everything else stands in the address. */
+export default route('person', async ({ event, db, store, account }) => {
+  const { fileName, comment, title, ...asked } = query(event, NewDocumentQuery)
+  const stored = await upload(event, store)
+  return { number: createDocument(db, account, { ...asked, title: title ?? null }, { ...stored, fileName }, comment ?? null) }
+})

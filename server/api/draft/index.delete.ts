@@ -1,0 +1,4 @@
+import { ChangeRequest } from '../../../shared/requests'
+import { discardDraft } from '../../services/configuration'
+
+export default route('administrator', async ({ event, db, account }) => discardDraft(db, account, (await body(event, ChangeRequest)).change))

@@ -1,0 +1,7 @@
+import { PublishRequest } from '../../../shared/requests'
+import { publish } from '../../services/configuration'
+
+export default route('administrator', async ({ event, db, account }) => {
+  const { change, comment } = await body(event, PublishRequest)
+  return publish(db, account, change, comment ?? null)
+})

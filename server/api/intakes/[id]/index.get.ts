@@ -1,0 +1,3 @@
+import { intakePage } from '../../../services/intakes'
+
+export default route('administrator', ({ event, db }) => intakePage(db, part(event, 'id')))

@@ -1,0 +1,3 @@
+import { overview } from '../services/overview'
+
+export default route('administrator', ({ db }) => overview(db))

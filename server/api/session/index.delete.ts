@@ -1,0 +1,4 @@
+export default route('everybody', async ({ event }) => {
+  await clearUserSession(event)
+  return { signedOut: true }
+})

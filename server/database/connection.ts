@@ -1,0 +1,58 @@
+import Database from 'better-sqlite3'
+import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3'
+import { migrate } from 'drizzle-orm/better-sqlite3/migrator'
+import { accessSync, constants, existsSync, mkdirSync, statSync } from 'node:fs'
+import { join, resolve } from 'node:path'
+import * as schema from './schema'
+
+export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database }
+/** A connection or an open transaction on it. */
+export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0] | Db
+
+/** A data folder that cannot be used; the message is for people. */
+export class DataFolderError extends Error {
+  constructor(message: string) {
+    super(message)
+    this.name = 'DataFolderError'
+  }
+}
+
+/**
+ * Opens the database of a data folder, with WAL.
+ * `normal` syncing may lose the last transactions when the power fails, never when a process is killed, and never breaks
+ * the database: right for a job that finds out by itself what is left to do. People's acts use `full`.
+ * @throws DataFolderError with what is wrong and the way out.
+ */
+export function openDatabase(folder: string, synchronous: 'full' | 'normal' = 'full'): Db {
+  makeUsable(folder)
+  const file = join(folder, 'ilmenite.sqlite')
+  try {
+    const client = new Database(file, { timeout: 15_000 })
+    client.pragma('journal_mode = WAL')
+    client.pragma(`synchronous = ${synchronous}`)
+    client.pragma('cache_size = -32000')
+    return drizzle(client, { schema, casing: 'snake_case' }) as Db
+  } catch (error) {
+    throw new DataFolderError(`${file} is not a database that Ilmenite can read (${(error as Error).message}). Put a backup in its place, or name another folder with ILMENITE_DATA.`)
+  }
+}
+
+/** Brings the tables up to date; the SQL files stand in `migrations`. */
+export function migrateDatabase(db: Db, migrationsFolder = resolve(process.env.ILMENITE_MIGRATIONS ?? 'server/database/migrations')): void {
+  try {
+    migrate(db, { migrationsFolder })
+  } catch (error) {
+    const cause = (error as { cause?: Error }).cause ?? (error as Error)
+    throw new DataFolderError(`the database cannot be brought up to date (${cause.message}). Put a backup in its place, or name another folder with ILMENITE_DATA.`)
+  }
+}
+
+function makeUsable(folder: string): void {
+  try {
+    mkdirSync(folder, { recursive: true })
+    accessSync(folder, constants.R_OK | constants.W_OK | constants.X_OK)
+  } catch (error) {
+    const why = existsSync(folder) && !statSync(folder).isDirectory() ? 'it is a file, not a folder' : (error as Error).message
+    throw new DataFolderError(`the data folder ${folder} cannot be used: ${why}. Mend it, or name another folder with ILMENITE_DATA.`)
+  }
+}

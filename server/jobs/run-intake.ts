@@ -1,0 +1,102 @@
+import { createReadStream } from 'node:fs'
+import { basename, join } from 'node:path'
+import { and, asc, count, eq, gt } from 'drizzle-orm'
+import type { PlannedDocument } from '../../core/intake'
+import type { Db, Tx } from '../database/connection'
+import { intakeDocuments, intakeFiles, intakes } from '../database/schema'
+import type { FileStore } from '../files/store'
+import { inShare } from '../services/archives'
+import { record } from '../services/audit'
+import { bringIn, type Incoming } from '../services/documents'
+import { Refusal } from '../services/errors'
+import { intakeRow, type Intake } from '../services/intakes'
+import { account, type Account } from '../services/people'
+import { atOnce, inParallel } from './parallel'
+import type { Ending, TaskContext } from './task'
+
+type PlannedRow = typeof intakeDocuments.$inferSelect
+interface Fetched { row: PlannedRow; stored: Incoming[] | Error }
+
+/**
+ * Brings the ready documents of an intake in: their files into the store, many at a time; then each document in one
+ * transaction that also ticks it off. Whenever it is killed, what is ticked off is whole, and the rest as if never begun.
+ */
+export async function runIntake({ db, store, job, progress }: TaskContext): Promise<Ending> {
+  const intake = intakeRow(db, job.subject)
+  const person = account(db, intake.personId)!
+  const root = await inShare(intake.archive, 'archive')
+  const { ready, before } = progressSoFar(db, intake.id)
+  let done = before
+  let position = 0
+  const fetchNext = () => {
+    const batch = nextReady(db, intake.id, position)
+    position = batch.at(-1)?.position ?? position
+    return inParallel(batch, async (row): Promise<Fetched> => ({ row, stored: await storeFiles(store, root, row.plan).catch((error: Error) => error) }))
+  }
+  for (let ahead = fetchNext(); ;) {
+    const fetched = await ahead
+    if (fetched.length === 0) break
+    ahead = fetchNext()
+    for (const { row, stored } of fetched) {
+      bringOneIn(db, person, intake, row, stored)
+      if (progress(++done, before + ready)) continue
+      await ahead
+      return 'stopped'
+    }
+  }
+  finish(db, person, intake)
+  return 'done'
+}
+
+function progressSoFar(db: Db, intake: string): { ready: number; before: number } {
+  const rows = db.select({ status: intakeDocuments.status, count: count() }).from(intakeDocuments).where(eq(intakeDocuments.intake, intake)).groupBy(intakeDocuments.status).all()
+  const of = (status: string) => rows.find((row) => row.status === status)?.count ?? 0
+  return { ready: of('ready'), before: of('done') + of('failed') }
+}
+
+function nextReady(db: Db, intake: string, after: number): PlannedRow[] {
+  return db.select().from(intakeDocuments)
+    .where(and(eq(intakeDocuments.intake, intake), eq(intakeDocuments.status, 'ready'), gt(intakeDocuments.position, after)))
+    .orderBy(asc(intakeDocuments.position)).limit(atOnce).all()
+}
+
+/** Stores a document's files, oldest revision first. @throws where one is gone, or is not what was read and predicted on. */
+async function storeFiles(store: FileStore, root: string, plan: PlannedDocument): Promise<Incoming[]> {
+  const contents: Incoming[] = []
+  for (const { path, sha256 } of plan.files) {
+    const stored = await store.put(createReadStream(join(root, path))).catch((error: Error) => {
+      throw new Error(`${path} cannot be read any more: ${error.message}`)
+    })
+    if (stored.sha256 !== sha256) throw new Error(`${path} was changed after it was read: start a new intake for it`)
+    contents.push({ ...stored, fileName: basename(path) })
+  }
+  return contents
+}
+
+function bringOneIn(db: Db, person: Account, intake: Intake, row: PlannedRow, stored: Incoming[] | Error): void {
+  const inTransaction = (body: (tx: Tx) => void) => db.transaction(body, { behavior: 'immediate' })
+  const fail = (message: string) => inTransaction((tx) => tick(tx, row, { status: 'failed', message }))
+  if (stored instanceof Error) return fail(stored.message)
+  try {
+    inTransaction((tx) => {
+      const { document, result } = bringIn(tx, person, intake.id, row.plan, stored)
+      tick(tx, row, { status: 'done', document, result })
+    })
+  } catch (error) {
+    if (!(error instanceof Refusal) && (error as { code?: string }).code !== 'SQLITE_CONSTRAINT_UNIQUE') throw error
+    fail(error instanceof Refusal ? error.message : `${row.number} came into the vault meanwhile by another way`)
+  }
+}
+
+function tick(tx: Tx, row: PlannedRow, values: Partial<PlannedRow>): void {
+  tx.update(intakeDocuments).set(values).where(and(eq(intakeDocuments.intake, row.intake), eq(intakeDocuments.position, row.position))).run()
+  tx.update(intakeFiles).set({ status: values.status }).where(and(eq(intakeFiles.intake, row.intake), eq(intakeFiles.number, row.number), eq(intakeFiles.status, 'ready'))).run()
+}
+
+function finish(db: Db, person: Account, intake: Intake): void {
+  db.transaction((tx) => {
+    const rows = tx.select({ status: intakeDocuments.status, count: count() }).from(intakeDocuments).where(eq(intakeDocuments.intake, intake.id)).groupBy(intakeDocuments.status).all()
+    tx.update(intakes).set({ stage: 'done' }).where(eq(intakes.id, intake.id)).run()
+    record(tx, person, { action: 'finish intake', subject: { kind: 'intake', id: intake.id, name: intake.name }, after: Object.fromEntries(rows.map((row) => [row.status, row.count])) })
+  }, { behavior: 'immediate' })
+}

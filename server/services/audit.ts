@@ -1,0 +1,62 @@
+import { createHash } from 'node:crypto'
+import { and, desc, eq, lt, sql } from 'drizzle-orm'
+import { chainHash, genesis, verifyChain, type ChainedEntry, type ChainVerdict } from '../../core/audit/chain'
+import type { Db, Tx } from '../database/connection'
+import { audit } from '../database/schema'
+import { now } from './clock'
+
+export const sha256 = (text: string): string => createHash('sha256').update(text).digest('hex')
+
+/** Who acts: a person, or Ilmenite itself. */
+export interface Actor { id: string | null; name: string }
+
+export interface Act {
+  action: string
+  subject: { kind: 'document' | 'configuration' | 'intake' | 'person' | 'vault'; id: string; name: string }
+  before?: unknown
+  after?: unknown
+  why?: string | null
+  /** ISO time; now where it is not given. */
+  at?: string
+}
+
+/** Adds an entry to the audit trail, chained to the one before it. Must run inside the transaction of the act itself. */
+export function record(tx: Tx, actor: Actor, act: Act): void {
+  const last = tx.select({ id: audit.id, hash: audit.hash }).from(audit).orderBy(desc(audit.id)).limit(1).get()
+  const entry = {
+    id: (last?.id ?? 0) + 1,
+    at: act.at ?? now(),
+    personId: actor.id,
+    personName: actor.name,
+    action: act.action,
+    subjectKind: act.subject.kind,
+    subjectId: act.subject.id,
+    subjectName: act.subject.name,
+    before: json(act.before),
+    after: json(act.after),
+    why: act.why?.trim() || null,
+  }
+  const previousHash = last?.hash ?? genesis
+  tx.insert(audit).values({ ...entry, previousHash, hash: chainHash(sha256, previousHash, entry) }).run()
+}
+
+function json(value: unknown): string | null {
+  return value === undefined || value === null ? null : JSON.stringify(value)
+}
+
+/** Whether the whole trail is as it was written. */
+export function verify(db: Db): ChainVerdict {
+  const rows = db.$client.prepare(`select id, at, person_id personId, person_name personName, action, subject_kind subjectKind, subject_id subjectId,
+    subject_name subjectName, before, after, why, previous_hash previousHash, hash from audit order by id`)
+  return verifyChain(sha256, rows.iterate() as IterableIterator<ChainedEntry>)
+}
+
+/** Entries from the newest down, of one subject or of all; `before` is the id to go on from. */
+export function trail(db: Db, query: { kind?: string; subject?: string; before?: number; text?: string; limit: number }) {
+  return db.select().from(audit).where(and(
+    query.kind ? eq(audit.subjectKind, query.kind) : undefined,
+    query.subject ? eq(audit.subjectId, query.subject) : undefined,
+    query.before ? lt(audit.id, query.before) : undefined,
+    query.text ? sql`(${audit.subjectName} || ' ' || ${audit.personName} || ' ' || ${audit.action} || ' ' || coalesce(${audit.why}, '')) like ${`%${query.text}%`}` : undefined,
+  )).orderBy(desc(audit.id)).limit(query.limit).all()
+}

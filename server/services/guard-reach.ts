@@ -1,0 +1,24 @@
+import { evaluate, parseCondition } from '../../core/condition'
+import { conditionRecord } from '../../core/lifecycle'
+import { and, eq, inArray } from 'drizzle-orm'
+import type { Db } from '../database/connection'
+import { documents } from '../database/schema'
+import { drafted } from './configuration'
+
+/** More documents than this are not asked one by one while somebody types. */
+const most = 20_000
+
+/** How many of the documents standing in some states meet a guard now, and a few that do not. @throws ConditionError */
+export function guardReach(db: Db, lifecycle: string, states: string[], guard: string) {
+  const configuration = drafted(db)
+  const condition = parseCondition(guard, configuration.attributes)
+  const rows = db.select().from(documents).where(and(eq(documents.lifecycle, lifecycle), inArray(documents.state, states))).limit(most).all()
+  const missing: string[] = []
+  let holds = 0
+  for (const row of rows) {
+    const document = { ...row, register: [], checkedOutBy: null }
+    if (evaluate(condition, conditionRecord(configuration, document))) holds++
+    else if (missing.length < 3) missing.push(row.number)
+  }
+  return { holds, asked: rows.length, missing }
+}

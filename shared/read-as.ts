@@ -1,0 +1,25 @@
+import 'reflect-metadata'
+import { plainToInstance } from 'class-transformer'
+import { validateSync, type ValidationError } from 'class-validator'
+
+/** Input that does not have the shape asked for; the message names each field. */
+export class ShapeError extends Error {
+  constructor(readonly faults: string[]) {
+    super(faults.join('; '))
+    this.name = 'ShapeError'
+  }
+}
+
+/** A plain value as an instance of a request class, checked. @throws ShapeError that names every field at fault. */
+export function readAs<T extends object>(kind: new () => T, value: unknown): T {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) throw new ShapeError(['a JSON object was expected'])
+  const instance = plainToInstance(kind, value, { exposeDefaultValues: true })
+  const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true })
+  if (errors.length) throw new ShapeError(errors.flatMap((error) => faults(error)))
+  return instance
+}
+
+function faults(error: ValidationError, above = ''): string[] {
+  const path = above ? `${above}.${error.property}` : error.property
+  return [...Object.values(error.constraints ?? {}).map((message) => (message.includes(error.property) || / /.test(message) ? message.replace(error.property, path) : `${path}: ${message}`)), ...(error.children ?? []).flatMap((child) => faults(child, path))]
+}

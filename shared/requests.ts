@@ -1,0 +1,185 @@
+import 'reflect-metadata'
+import { Transform, Type } from 'class-transformer'
+import {
+  ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, ValidateIf, ValidateNested,
+} from 'class-validator'
+import { editKinds, phases, rights, type Edit, type Effect, type Phase, type Right, type RevisionStep } from '../core/lifecycle'
+
+/** What the browser sends, checked at the boundary. The words in `message` reach people. */
+
+const orNull = (_object: object, value: unknown) => value !== null && value !== undefined
+const steps = /^(keep|minor|major|settle|series|series:[a-z0-9-]+|adopt:[a-z0-9_-]+)$/
+const principal = /^(anyone|(role|group|person):[A-Za-z0-9-]+)$/
+
+export class SignInRequest {
+  @IsString() @IsNotEmpty({ message: 'enter your mail address' }) @MaxLength(200) mail!: string
+  @IsString() @IsNotEmpty({ message: 'enter your password' }) @MaxLength(200) password!: string
+}
+
+class StatePatchBody {
+  @IsOptional() @IsIn(phases) phase?: Phase
+  @IsOptional() @IsIn(['open', 'closed']) content?: 'open' | 'closed'
+  @ValidateIf((body: StatePatchBody) => orNull(body, body.newRevision)) @IsIn(['minor', 'major']) newRevision?: 'minor' | 'major' | null
+  @IsOptional() @IsBoolean() adoption?: boolean
+  @IsOptional() @IsBoolean() final?: boolean
+  @ValidateIf((body: StatePatchBody) => orNull(body, body.guidance)) @IsString() @MaxLength(2000) guidance?: string | null
+}
+
+class EffectBody {
+  @IsIn(['write'], { message: 'an effect is a write' }) kind!: 'write'
+  @IsString() @Matches(/^[a-z0-9_-]{1,80}$/) attribute!: string
+  @IsString() @MaxLength(2000) value!: string
+}
+
+class TransitionPatchBody {
+  @IsOptional() @IsString() @MaxLength(200) name?: string
+  @IsOptional() @IsArray() @ArrayMaxSize(100) @IsString({ each: true }) from?: string[]
+  @IsOptional() @IsString() to?: string
+  @IsOptional() @Matches(steps, { message: 'the step is keep, minor, major, settle, series, series:ID or adopt:ATTRIBUTE' }) revision?: RevisionStep
+  @IsOptional() @IsArray() @ArrayMaxSize(100) @Matches(principal, { each: true, message: 'a principal is anyone, role:ID, group:ID or person:ID' }) firedBy?: string[]
+  @ValidateIf((body: TransitionPatchBody) => orNull(body, body.guard)) @IsString() @MaxLength(10_000) guard?: string | null
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => EffectBody) effects?: Effect[]
+  @ValidateIf((body: TransitionPatchBody) => orNull(body, body.comment)) @IsIn(['required']) comment?: 'required' | null
+  @IsOptional() @IsArray() @IsIn(['creator', 'lastEditor'], { each: true }) notBy?: ('creator' | 'lastEditor')[]
+}
+
+class EditBody {
+  @IsIn(editKinds) kind!: Edit['kind']
+  @IsOptional() @IsString() @MaxLength(80) lifecycle?: string
+  @IsOptional() @IsString() @MaxLength(80) state?: string
+  @IsOptional() @IsString() @MaxLength(80) transition?: string
+  @IsOptional() @IsString() @MaxLength(200) name?: string
+  @IsOptional() @IsIn(phases) phase?: Phase
+  @IsOptional() @IsString() from?: string
+  @IsOptional() @ValidateIf((body: EditBody) => typeof body.to === 'number') @IsInt() @Min(0) @Max(10_000) to?: number | string
+  @IsOptional() @IsInt() @Min(0) @Max(10_000) at?: number
+  @IsOptional() @Matches(principal) principal?: string
+  @IsOptional() @IsArray() @IsIn(rights, { each: true }) rights?: Right[]
+  @IsOptional() @ValidateNested() @Type((options) => (options?.object.kind === 'change-state' ? StatePatchBody : TransitionPatchBody)) patch?: StatePatchBody | TransitionPatchBody
+}
+
+export class EditRequest {
+  @IsInt() change!: number
+  @ValidateNested() @Type(() => EditBody) edit!: EditBody
+}
+
+/** The fields that each kind of edit cannot do without. */
+const needed: Record<Edit['kind'], (keyof EditBody)[]> = {
+  'add-state': ['lifecycle', 'name', 'phase'],
+  'rename-state': ['state', 'name'],
+  'change-state': ['lifecycle', 'state', 'patch'],
+  'move-state': ['lifecycle', 'state', 'to'],
+  'remove-state': ['lifecycle', 'state'],
+  'set-entry': ['lifecycle', 'state'],
+  'set-grant': ['lifecycle', 'state', 'principal', 'rights'],
+  'add-transition': ['lifecycle', 'name', 'from', 'to'],
+  'change-transition': ['lifecycle', 'transition', 'patch'],
+  'move-transition': ['lifecycle', 'transition', 'to'],
+  'remove-transition': ['lifecycle', 'transition'],
+}
+
+/** The field that an edit lacks, or undefined where it is whole. */
+export function missingField(edit: EditBody): string | undefined {
+  return needed[edit.kind].find((field) => edit[field] === undefined)
+}
+
+export class ChangeRequest { @IsInt() change!: number }
+export class PublishRequest extends ChangeRequest { @IsOptional() @IsString() @MaxLength(2000) comment?: string }
+
+export class GuardRequest {
+  @IsString() @MaxLength(80) lifecycle!: string
+  @IsArray() @ArrayMaxSize(100) @IsString({ each: true }) states!: string[]
+  @IsString() @MaxLength(10_000) guard!: string
+}
+
+const asNumber = Transform(({ value }) => (value === undefined ? undefined : Number(value)))
+const asFlag = Transform(({ value }) => value === true || value === 'true')
+
+export class PageQuery {
+  @asNumber @IsInt() @Min(0) offset = 0
+  @asNumber @IsInt() @Min(1) @Max(500) limit = 100
+  @IsOptional() @IsString() @MaxLength(200) text?: string
+}
+
+export class DocumentsQuery extends PageQuery {
+  @IsOptional() @IsString() @MaxLength(80) state?: string
+  @IsOptional() @IsString() @MaxLength(80) lifecycle?: string
+  @IsOptional() @IsString() @MaxLength(500) folder?: string
+  @IsOptional() @IsString() @MaxLength(64) revision?: string
+  @IsOptional() @IsString() @MaxLength(64) intake?: string
+  @IsOptional() @asFlag @IsBoolean() checkedOut?: boolean
+  @IsIn(['number', 'title', 'state', 'revision', 'folder', 'changed']) sort: 'number' | 'title' | 'state' | 'revision' | 'folder' | 'changed' = 'number'
+  @asFlag @IsBoolean() descending = false
+}
+
+export class AuditQuery {
+  @IsOptional() @IsString() kind?: string
+  @IsOptional() @IsString() subject?: string
+  @IsOptional() @IsString() @MaxLength(200) text?: string
+  @IsOptional() @asNumber @IsInt() @Min(1) before?: number
+  @asNumber @IsInt() @Min(1) @Max(500) limit = 100
+}
+
+export class FireRequest extends ChangeRequest {
+  @IsString() @MaxLength(80) transition!: string
+  @IsOptional() @IsString() @MaxLength(2000) comment?: string
+}
+
+export class RecordRequest extends ChangeRequest { @IsObject() values!: Record<string, string | null> }
+
+/** Goes with an uploaded file's bytes, in the address. */
+export class CheckInQuery {
+  @asNumber @IsInt() change!: number
+  @IsString() @IsNotEmpty({ message: 'the file has no name' }) @MaxLength(255, { message: 'a file’s name has at most 255 characters' }) @Matches(/^[^/\\\0]+$/, { message: 'a file’s name has no slashes' }) fileName!: string
+  @IsOptional() @IsString() @MaxLength(2000) comment?: string
+}
+
+export class NewDocumentQuery {
+  @IsString() @IsNotEmpty({ message: 'enter a number' }) @MaxLength(200) number!: string
+  @IsOptional() @IsString() @MaxLength(400) title?: string
+  @IsString() @MaxLength(500) folder!: string
+  @IsOptional() @IsString() @MaxLength(80) classId?: string
+  @IsString() @IsNotEmpty({ message: 'choose a file' }) @MaxLength(255) @Matches(/^[^/\\\0]+$/, { message: 'a file’s name has no slashes' }) fileName!: string
+  @IsOptional() @IsString() @MaxLength(2000) comment?: string
+}
+
+export class StartIntakeRequest {
+  @IsString() @IsNotEmpty({ message: 'choose an archive' }) @MaxLength(1000) archive!: string
+  @ValidateIf((body: StartIntakeRequest) => orNull(body, body.register)) @IsString() @MaxLength(1000) register!: string | null
+}
+
+class StateRuleBody {
+  @IsString() @IsNotEmpty({ message: 'a rule for the target state has no condition' }) @MaxLength(10_000) when!: string
+  @IsString() @MaxLength(80) state!: string
+}
+
+export class ProfileRequest {
+  @IsArray() @ArrayMaxSize(30) @IsString({ each: true }) @MaxLength(300, { each: true }) patterns!: string[]
+  @IsString() @MaxLength(500) folder!: string
+  @IsOptional() @IsString() @MaxLength(80) class?: string
+  @IsArray() @ArrayMaxSize(50) @ValidateNested({ each: true }) @Type(() => StateRuleBody) states!: StateRuleBody[]
+  @IsString() @MaxLength(80) otherwise!: string
+  @IsOptional() @IsObject() columns?: Record<string, string>
+  @IsObject() attributes!: Record<string, string>
+}
+
+export class PatternsRequest { @IsArray() @ArrayMaxSize(30) @IsString({ each: true }) @MaxLength(300, { each: true }) patterns!: string[] }
+
+export class SettlementBody {
+  @IsOptional() @IsBoolean() leaveOut?: boolean
+  @IsOptional() @IsString() @MaxLength(64) label?: string
+  @IsOptional() @IsString() @MaxLength(200) number?: string
+  @IsOptional() @IsIn(['name', 'register']) trust?: 'name' | 'register'
+}
+
+class SettledBody {
+  @IsString() @MaxLength(2000) key!: string
+  @ValidateIf((body: SettledBody) => orNull(body, body.settlement)) @ValidateNested() @Type(() => SettlementBody) settlement!: SettlementBody | null
+}
+
+export class SettleRequest { @IsArray() @ArrayMaxSize(5000) @ValidateNested({ each: true }) @Type(() => SettledBody) settled!: SettledBody[] }
+
+export class IntakeFilesQuery extends PageQuery {
+  @IsOptional() @IsIn(['ready', 'held', 'left out', 'done', 'failed']) status?: string
+  @IsOptional() @IsString() @MaxLength(40) conflict?: string
+}
