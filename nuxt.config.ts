@@ -9,14 +9,14 @@ export default defineNuxtConfig({
   elementPlus: { importStyle: 'css', themes: ['dark'] },
   typescript: { strict: true, tsConfig: { compilerOptions: { experimentalDecorators: true } } },
   nitro: {
+    moduleSideEffects: ['reflect-metadata'],
     esbuild: { options: { target: 'node20', tsconfigRaw: { compilerOptions: { experimentalDecorators: true } } } },
     externals: { external: ['better-sqlite3'] },
   },
   runtimeConfig: { session: { name: 'ilmenite', password: '', maxAge: 60 * 60 * 12, cookie: { sameSite: 'strict', secure: false, httpOnly: true } } },
   security: {
-    nonce: false,
+    nonce: true,
     sri: false,
-    ssg: { hashScripts: true, meta: true },
     rateLimiter: false,
     requestSizeLimiter: false,
     xssValidator: false,
@@ -24,7 +24,7 @@ export default defineNuxtConfig({
     headers: {
       contentSecurityPolicy: {
         'default-src': ["'self'"],
-        'script-src': ["'self'"],
+        'script-src': ["'self'", "'nonce-{{nonce}}'"],
         'style-src': ["'self'", "'unsafe-inline'"],
         'img-src': ["'self'", 'data:'],
         'font-src': ["'self'"],

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import type { Transition } from '~~/core/lifecycle'
+
+/** A transition drawn from its states to its state, on the sheet's columns. */
+const props = defineProps<{ states: string[]; column: number; transition: Transition }>()
+const x = (state: string) => (props.states.indexOf(state) + 0.5) * props.column
+const from = computed(() => props.transition.from.filter((state) => props.states.includes(state)).map(x))
+const to = computed(() => x(props.transition.to))
+const loops = computed(() => from.value.includes(to.value))
+/** The line runs over all starts, whichever side of the target they lie on. */
+const ends = computed(() => from.value.filter((start) => start !== to.value))
+const arrow = (start: number) => {
+  const tip = to.value
+  const back = start < tip ? -9 : 9
+  return `M${tip} 14 l${back} -4.5 v9 z`
+}
+</script>
+
+<template>
+  <svg :width="states.length * column" height="28" class="rung-line" :class="transition.trigger" aria-hidden="true">
+    <line v-for="(_, index) in states" :key="index" :x1="index * column" :x2="index * column" y1="0" y2="28" class="guide" />
+    <line v-for="(_, index) in states" :key="`c${index}`" :x1="(index + .5) * column" :x2="(index + .5) * column" y1="0" y2="28" class="centre" />
+    <g v-for="start in ends" :key="start">
+      <line :x1="start" :x2="to + (start < to ? -6 : 6)" y1="14" y2="14" class="stem" />
+      <circle :cx="start" cy="14" r="4" />
+      <path :d="arrow(start)" />
+    </g>
+    <g v-if="loops"><circle :cx="to" cy="14" r="4" /><path class="loop" :d="`M${to + 3} 11 c10 -10 26 -6 26 3 s-14 11 -22 5`" /><path :d="`M${to + 4} 16 l8 -2.5 l-2 7 z`" /></g>
+  </svg>
+</template>
+
+<style scoped>
+.rung-line { display: block; }
+.guide { stroke: var(--line); stroke-dasharray: 1 3; }
+.centre { stroke: var(--hairline); }
+.stem { stroke: var(--ink); stroke-width: 1.4; }
+circle, path { fill: var(--ink); }
+.loop { fill: none; stroke: var(--ink); stroke-width: 1.4; }
+:global(.rung.selected .rung-line) { --ink: var(--accent); }
+</style>

@@ -1,0 +1,32 @@
+<script setup lang="ts">
+const route = useRoute()
+const bare = computed(() => route.path === '/sign-in')
+const finder = ref(false)
+const help = ref(false)
+
+useShortcuts([
+  { keys: 'Ctrl+K', does: 'go anywhere', run: () => (finder.value = !finder.value) },
+  { keys: '?', does: 'these shortcuts', run: () => (help.value = !help.value) },
+  { keys: 'Escape', does: 'close what is open', run: () => (help.value = finder.value = false) },
+])
+</script>
+
+<template>
+  <slot v-if="bare" />
+  <div v-else class="shell">
+    <ShellTopBar @find="finder = true" />
+    <ShellSideNav @help="help = true" />
+    <main id="main" tabindex="-1"><slot /></main>
+    <div id="tray" />
+    <ShellNotices />
+    <ShellFinder v-if="finder" @close="finder = false" />
+    <ShellShortcutHelp v-if="help" @close="help = false" />
+  </div>
+</template>
+
+<style scoped>
+.shell { display: grid; grid-template: 46px minmax(0, 1fr) auto / 150px minmax(0, 1fr); height: 100vh; grid-template-areas: 'top top' 'nav main' 'nav tray'; }
+main { grid-area: main; overflow: auto; outline: none; }
+#tray { grid-area: tray; min-width: 0; }
+@media print { .shell { display: block; height: auto; } main { overflow: visible; } }
+</style>

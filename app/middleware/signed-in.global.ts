@@ -1,0 +1,9 @@
+/** Every page but the sign-in needs somebody; set-up pages need an administrator. */
+export default defineNuxtRouteMiddleware(async (to) => {
+  if (to.path === '/sign-in') return
+  const session = useSession()
+  if (!session.person && !(await session.load())) return navigateTo({ path: '/sign-in', query: { to: to.fullPath } })
+  const configuration = useConfiguration()
+  if (!configuration.published) await attempt(() => configuration.load())
+  if (!session.person!.administrator && !to.path.startsWith('/vault')) return navigateTo('/vault')
+})

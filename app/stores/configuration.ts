@@ -1,0 +1,53 @@
+import { defineStore } from 'pinia'
+import { check, type Finding } from '~~/core/check/check'
+import { applyEdit, type Configuration, type Edit } from '~~/core/lifecycle'
+import type { DraftView, Published } from '~~/server/services/configuration'
+import type { Folder } from '~~/core/access/types'
+
+/** The configuration in force, and the draft of the next one. Edits are made here as on the server, by the same code. */
+export const useConfiguration = defineStore('configuration', () => {
+  const published = shallowRef<Published | null>(null)
+  const draft = shallowRef<DraftView | null>(null)
+  const folders = shallowRef<Folder[]>([])
+  const counts = shallowRef<Record<string, Record<string, number>>>({})
+
+  /** What the draft would publish. */
+  const drafted = computed<Configuration | null>(() => {
+    if (!published.value) return null
+    const { edits = [], cursor = 0 } = draft.value ?? {}
+    return edits.slice(0, cursor).reduce((configuration, { edit }) => applyEdit(configuration, edit), published.value.configuration)
+  })
+  const findings = computed<Finding[]>(() => (drafted.value ? check(drafted.value) : []))
+  const canUndo = computed(() => (draft.value?.cursor ?? 0) > 0)
+  const canRedo = computed(() => (draft.value ? draft.value.cursor < draft.value.edits.length : false))
+
+  async function load() {
+    const answer = await api<{ published: Published; draft: DraftView | null; folders: Folder[] }>('configuration')
+    published.value = answer.published
+    draft.value = answer.draft
+    folders.value = answer.folders
+  }
+  async function loadCounts() {
+    counts.value = await api('lifecycle-counts')
+  }
+  const change = () => draft.value?.change ?? 0
+
+  async function send(path: string, body: object, method: 'POST' | 'DELETE' = 'POST') {
+    const done = await attempt(async () => (draft.value = await api<DraftView>(path, { method, body: { change: change(), ...body } })))
+    if (!done) await load()
+    return done
+  }
+  async function publish(comment: string) {
+    return attempt(async () => {
+      await api('draft/publish', { method: 'POST', body: { change: change(), comment } })
+      await load()
+    })
+  }
+  return {
+    published, draft, folders, counts, drafted, findings, canUndo, canRedo, load, loadCounts, publish,
+    edit: (edit: Edit) => send('draft/edits', { edit }),
+    undo: () => send('draft/undo', {}),
+    redo: () => send('draft/redo', {}),
+    discard: () => send('draft', {}, 'DELETE'),
+  }
+})
