@@ -1,3 +1,5 @@
+const decorators = { compilerOptions: { experimentalDecorators: true } }
+
 export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
   ssr: false,
@@ -7,8 +9,9 @@ export default defineNuxtConfig({
   css: ['~/assets/fonts.css', 'element-plus/theme-chalk/dark/css-vars.css', '~/assets/main.css'],
   app: { head: { title: 'Ilmenite', htmlAttrs: { lang: 'en' }, link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }] } },
   elementPlus: { importStyle: 'css', themes: ['dark'] },
-  typescript: { strict: true, tsConfig: { compilerOptions: { experimentalDecorators: true } } },
+  typescript: { strict: true, tsConfig: decorators, sharedTsConfig: decorators, nodeTsConfig: decorators },
   nitro: {
+    typescript: { tsConfig: decorators },
     moduleSideEffects: ['reflect-metadata'],
     esbuild: { options: { target: 'node20', tsconfigRaw: { compilerOptions: { experimentalDecorators: true } } } },
     externals: { external: ['better-sqlite3'] },

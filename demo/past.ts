@@ -17,7 +17,8 @@ const areas = [
 ] as const
 
 const materials = configuration.attributes.find(({ id }) => id === 'material')!.choices!
-const hour = 3_600_000
+const minute = 60_000
+const hour = 60 * minute
 const day = 24 * hour
 
 /** A year of work on about three hundred drawings, in the order in which it happened. */
@@ -36,9 +37,9 @@ async function pastOfDrawing(store: (content: string) => Promise<Stored>, random
   const oneOf = (group: string, salt: number) => (accounts: Account[]) => accounts.filter((account) => account.groups.includes(group))[salt % 3]!
   const salt = random.below(9)
   const acts: PastAct[] = []
-  let time = Date.now() - 365 * day + random.below(330) * day + (7 + random.below(9)) * hour
+  let time = Math.floor(Date.now() / day) * day - 365 * day + random.below(330) * day + 8 * hour
   const then = (days: number, act: (db: Db, accounts: Account[], row: { change: number }) => void) => {
-    time += Math.max(1, random.below(days * 24)) * hour
+    time = Math.floor(time / day) * day + (1 + random.below(days)) * day + (7 + random.below(9)) * hour + random.below(60) * minute
     acts.push({ at: new Date(time), act: (db, accounts) => act(db, accounts, documentRow(db, number)) })
   }
   const first = await contentAt('A', 'First issue')

@@ -101,7 +101,7 @@ const planCommand = defineCommand({
   },
   async run({ args }) {
     const configuration = readConfiguration(args.config)
-    const profile = { attributes: {}, states: [], folder: '/', patterns: defaultPatterns, ...readJson<Profile>(args.profile) }
+    const profile: Profile = { attributes: {}, states: [], folder: '/', patterns: defaultPatterns, otherwise: '', ...readJson<Partial<Profile>>(args.profile) }
     const files: FoundFile[] = []
     for await (const path of filesBelow(args.path, args.manifest)) files.push(await readFound(args.path, path))
     // Access is a matter of the vault; a plan from files alone is made for someone who may do everything.

@@ -1,9 +1,10 @@
 import { randomBytes } from 'node:crypto'
 import { accessSync, constants, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
 import { createServer } from 'node:net'
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath, pathToFileURL } from 'node:url'
-import Database from 'better-sqlite3'
+import type Sqlite from 'better-sqlite3'
 import { defineCommand } from 'citty'
 import { UsageError } from '../input'
 
@@ -22,12 +23,12 @@ export const serveCommand = defineCommand({
     const entry = join(project, '.output/server/index.mjs')
     if (!existsSync(entry)) throw new UsageError('the application is not built yet: run “npm run build” first')
     const data = resolve(args.data ?? process.env.ILMENITE_DATA ?? 'data')
-    checkDataFolder(data)
+    checkDataFolder(data, entry)
     await checkPort(port, args.host)
     Object.assign(process.env, {
       ILMENITE_DATA: data,
       ILMENITE_MIGRATIONS: join(project, 'server/database/migrations'),
-      ILMENITE_PROGRAMS: join(project, '.output/programs'),
+      ILMENITE_PROGRAMS: join(project, '.output/server/programs'),
       NITRO_PORT: String(port), NITRO_HOST: args.host,
       NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? sessionSecret(data),
     })
@@ -37,7 +38,7 @@ export const serveCommand = defineCommand({
 })
 
 /** The data folder must be a folder that can be written, and its database, if there, one that can be read. */
-function checkDataFolder(folder: string): void {
+function checkDataFolder(folder: string, entry: string): void {
   const wayOut = 'Mend it, or name another folder with --data or ILMENITE_DATA.'
   try {
     mkdirSync(folder, { recursive: true })
@@ -48,6 +49,8 @@ function checkDataFolder(folder: string): void {
   }
   const file = join(folder, 'ilmenite.sqlite')
   if (!existsSync(file)) return
+  // The server's own copy of SQLite: a second copy in one process would undo its file locks.
+  const Database = createRequire(entry)('better-sqlite3') as typeof Sqlite
   try {
     const db = new Database(file, { readonly: true, timeout: 15_000 })
     db.prepare('select count(*) from sqlite_master').get()

@@ -100,7 +100,7 @@ function planDocument(input: PlanInput, number: string, files: PlannedFile[], en
   const title = files.map((file) => file.evidence.title[0]?.value).find(Boolean) ?? null
   const document: PlannedDocument = {
     number, title, classId: null, lifecycle: null, folder: profile.folder, targetState: null, transition: null,
-    record: {}, history: [], files: [], prediction: null, conflicts: [], ready: false,
+    record: {}, history: [], legacy: null, files: [], prediction: null, conflicts: [], ready: false,
   }
   const record: DocumentRecord = {}
   const put = (attribute: string | undefined, value: string | null | undefined) => {
@@ -129,14 +129,16 @@ function planDocument(input: PlanInput, number: string, files: PlannedFile[], en
 
   const history = readHistory(input, scheme, number, used, document.conflicts)
   for (const file of files) readLabel(scheme, file, history)
-  sameTwice(files)
   settleDisagreement(input, scheme, number, files, history, document.conflicts)
+  sameTwice(files)
   if (document.conflicts.length || files.some((file) => file.conflicts.length)) return finish(document, files)
 
   files.sort((a, b) => compare(scheme, positionOf(scheme, a.label!), positionOf(scheme, b.label!)))
   document.files = files.map((file) => ({ path: file.path, label: file.label!, sha256: file.sha256!, size: file.size }))
   const current = files.at(-1)!
   document.history = historyRows(scheme, history, document.files, current.label!)
+  const entry = history.get(current.label!)
+  document.legacy = entry ? { date: entry.date, author: entry.author, text: entry.text } : null
   const before = { ...snapshot(lifecycle, classId, current.path), register: document.history, version: files.length - 1 }
   chooseWay(input, lifecycle, document, before, current.raw ?? current.label!)
   return finish(document, files)
@@ -216,13 +218,13 @@ function sameTwice(files: PlannedFile[]): void {
   }
 }
 
-/** The register is ahead of the files: one of the two is wrong, and only a person knows which. */
+/** The newest file and the register's newest line differ: one of the two is wrong or late, and only a person knows which. */
 function settleDisagreement({ settlements }: PlanInput, scheme: RevisionScheme, number: string, files: PlannedFile[], history: Map<string, RegisterEntry>, conflicts: Conflict[]): void {
   const top = highest(scheme, files.flatMap((file) => file.label ?? []))
   const registered = highest(scheme, [...history.keys()])
-  if (top === undefined || registered === undefined || compare(scheme, positionOf(scheme, registered), positionOf(scheme, top)) <= 0) return
+  if (top === undefined || registered === undefined || top === registered) return
   const file = files.find((other) => other.label === top)!
-  const trust = settlements[file.path]?.trust
+  const trust = settlements[file.path]?.trust ?? (settlements[file.path]?.label ? 'name' : undefined)
   if (trust === 'register') {
     file.raw = file.label = registered
     return
@@ -271,7 +273,7 @@ function chooseWay(input: PlanInput, lifecycle: Lifecycle, document: PlannedDocu
   }
   const answers = ways.map((way) => {
     const snapshot = { ...before, record: { ...before.record, [way.revision.slice('adopt:'.length)]: label } }
-    return { way, snapshot, decision: decide({ ...input, document: snapshot, transition: way.id }) }
+    return { way, snapshot, decision: decide({ ...input, document: snapshot, transition: way.id, legacy: document.legacy ?? undefined }) }
   })
   const open = answers.find((answer) => answer.decision.ok)
   if (!open?.decision.ok) {

@@ -91,6 +91,8 @@ export interface PlannedDocument {
   record: DocumentRecord
   /** History from before the vault, in order, without the label that is taken over. */
   history: RegisterRow[]
+  /** What the register says of the label that is taken over; null where it says nothing. */
+  legacy: Pick<RegisterRow, 'date' | 'author' | 'text'> | null
   /** In revision order: versions 1, 2, 3… */
   files: { path: string; label: string; sha256: string; size: number }[]
   prediction: Prediction | null

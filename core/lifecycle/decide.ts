@@ -17,6 +17,8 @@ export interface Request {
   comment?: string
   /** ISO day. */
   today: string
+  /** What is known of the label that is adopted; its register row says so instead of today and the person. */
+  legacy?: Pick<RegisterRow, 'date' | 'author' | 'text'>
 }
 
 /** One reason against: the rule, where it is set, and who could or what would help. */
@@ -64,7 +66,7 @@ export function decide(request: Request): Decision {
   return { ok: true, outcome: outcome(request, transition, label.after, written.written) }
 }
 
-function outcome({ document, person, today, comment }: Request, transition: Transition, after: string | null, written: Written[]): Outcome {
+function outcome({ document, person, today, comment, legacy }: Request, transition: Transition, after: string | null, written: Written[]): Outcome {
   const adopts = transition.revision.startsWith('adopt:')
   const changes = after !== null && (adopts || after !== document.revision)
   const version = changes ? document.version + 1 : null
@@ -73,7 +75,7 @@ function outcome({ document, person, today, comment }: Request, transition: Tran
     to: transition.to,
     before: document.revision,
     after,
-    register: changes ? { label: after, date: today, author: person.name, text: comment?.trim() || transition.name, version, origin: adopts ? 'adopted' : 'native' } : null,
+    register: changes ? { label: after, ...(adopts && legacy ? legacy : { date: today, author: person.name, text: comment?.trim() || transition.name }), version, origin: adopts ? 'adopted' : 'native' } : null,
     version,
     written,
   }

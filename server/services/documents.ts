@@ -286,7 +286,7 @@ export function bringIn(tx: Tx, account: Account, intake: string, plan: PlannedD
     addVersion(tx, row.id, { version: index + 1, content, revision: plan.files[index]!.label, comment: 'From before the vault', at, personName: account.name }))
   plan.history.forEach((entry, index) => tx.insert(registerRows).values({ document: row.id, position: index + 1, ...entry }).run())
   const document: DocumentSnapshot = { ...row, register: plan.history, checkedOutBy: null }
-  const decision = decide({ configuration, folders: allFolders(tx), document, transition: plan.transition!, person: asPerson(account), today: at.slice(0, 10) })
+  const decision = decide({ configuration, folders: allFolders(tx), document, transition: plan.transition!, person: asPerson(account), today: at.slice(0, 10), legacy: plan.legacy ?? undefined })
   if (!decision.ok) throw new Refusal(409, decision.reasons.map((reason) => reason.message).join('; '), decision.reasons)
   applyOutcome(tx, account, configuration, row, decision.outcome, { action: 'bring in', why: `Intake: ${contents.map((content) => content.fileName).join(', ')}`, at, content: current })
   return { document: row.id, result: standing(tx, row.id, plan.prediction!.next) }

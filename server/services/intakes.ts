@@ -43,11 +43,15 @@ function firstProfile(tx: Tx): Profile {
   const lifecycle = configuration.lifecycles[0]
   const issued = lifecycle?.states.find((use) => use.phase === 'issued')
   const retired = lifecycle?.states.find((use) => use.phase === 'retired')
+  const working = lifecycle?.states.find((use) => use.phase === 'working' && use.adoption)
   const has = (id: string) => (configuration.attributes.some((attribute) => attribute.id === id) ? id : undefined)
   return {
     patterns: ['{number}[_{title}]_{revision}.{extension}', '{number}.{extension}'],
-    folder: allFolders(tx)[0]?.path ?? '/',
-    states: retired && has('legacy_status') ? [{ when: 'legacy_status == "superseded"', state: retired.state }] : [],
+    folder: allFolders(tx).find((folder) => folder.roles)?.path ?? '/',
+    states: has('legacy_status') ? [
+      ...(retired ? [{ when: 'legacy_status == "superseded"', state: retired.state }] : []),
+      ...(working ? [{ when: 'legacy_status == "in work"', state: working.state }] : []),
+    ] : [],
     otherwise: issued?.state ?? lifecycle?.entry ?? '',
     attributes: { title: has('title'), status: has('legacy_status'), date: has('legacy_date'), author: has('legacy_author') },
   }

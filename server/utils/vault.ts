@@ -14,7 +14,7 @@ export function vault(): Vault {
   const db = openDatabase(dataFolder)
   migrateDatabase(db)
   const store = new FileStore(join(dataFolder, 'files'))
-  const runner = new JobRunner(db, dataFolder, resolve(process.env.ILMENITE_PROGRAMS ?? '.output/programs', 'job-worker.mjs'))
+  const runner = new JobRunner(db, dataFolder, resolve(process.env.ILMENITE_PROGRAMS ?? '.output/server/programs', 'job-worker.mjs'))
   opened = { db, store, runner, dataFolder }
   return opened
 }

@@ -29,7 +29,7 @@ export function demoData() {
   const folder = scratchFolder('data')
   if (!existsSync(join(seeded, 'done'))) {
     rmSync(seeded, { recursive: true, force: true })
-    execFileSync('node', ['.output/programs/seed.mjs'], { env: { ...process.env, ILMENITE_DATA: seeded, ILMENITE_ARCHIVES: undefined, ILMENITE_MIGRATIONS: 'server/database/migrations' } })
+    execFileSync('node', ['.output/server/programs/seed.mjs'], { env: { ...process.env, ILMENITE_DATA: seeded, ILMENITE_ARCHIVES: undefined, ILMENITE_MIGRATIONS: 'server/database/migrations' } })
     execFileSync('touch', [join(seeded, 'done')])
   }
   cpSync(seeded, folder, { recursive: true, preserveTimestamps: true })

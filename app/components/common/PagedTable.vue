@@ -109,7 +109,8 @@ defineExpose({ refresh })
 .head { display: grid; column-gap: 10px; padding: 4px 8px; border-bottom: 1px solid var(--ink); font-size: 11px; letter-spacing: .08em; text-transform: uppercase; font-weight: 600; color: var(--ink-soft); overflow-y: scroll; scrollbar-width: thin; scrollbar-color: transparent transparent; }
 .head button { text-transform: inherit; letter-spacing: inherit; font-weight: inherit; }
 .scroller { overflow-y: scroll; flex: 1; min-height: 0; scrollbar-width: thin; }
-.scroller:focus-visible { outline-offset: -2px; }
+.scroller:focus-visible { outline: 1px solid var(--accent); outline-offset: 0; }
+.scroller:focus-visible .row.selected { box-shadow: inset 3px 0 var(--accent); }
 .row { position: absolute; left: 0; right: 0; display: grid; column-gap: 10px; align-items: center; padding: 0 8px; border-bottom: 1px solid var(--hairline); cursor: default; }
 .row:hover { background: var(--well); }
 .row.selected { background: var(--tint); }

@@ -15,7 +15,7 @@ const store = useNotices()
 </template>
 
 <style scoped>
-.notices { position: fixed; right: 16px; top: 56px; width: 440px; display: grid; gap: 8px; z-index: 40; }
+.notices { position: fixed; left: 50%; top: 5px; width: 440px; transform: translateX(-56%); display: grid; gap: 8px; z-index: 40; }
 .notice { display: flex; gap: 10px; padding: 8px 12px; background: var(--sheet); border: 1px solid var(--ink); box-shadow: 0 4px 16px rgb(42 39 49 / .18); overflow-wrap: anywhere; }
 .notice.wrong { border-color: var(--wrong); background: var(--wrong-tint); color: var(--wrong); }
 .notice p { margin: 0; }

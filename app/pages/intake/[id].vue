@@ -31,11 +31,15 @@ const query = computed(() => Object.fromEntries(Object.entries({ status: status.
 const text = ref('')
 const go = (to: Station) => navigateTo({ query: { at: to } }, { replace: true })
 
-const columns = computed(() => [
-  { key: 'number', label: 'Number', width: '92px' }, { key: 'file', label: 'File', width: 'minmax(150px, 1fr)' }, { key: 'name', label: 'Name says', width: '84px' }, { key: 'register', label: 'Register says', width: '104px' },
-  { key: 'label', label: 'Label', width: '52px' }, { key: 'tape', label: 'History → next', width: '196px' }, { key: 'state', label: station.value === 'verify' ? 'Predicted' : 'Target', width: '96px' },
-  ...(station.value === 'verify' ? [{ key: 'result', label: 'Result', width: '110px' }, { key: 'same', label: 'As predicted', width: '92px' }] : [{ key: 'stands', label: 'Stands', width: station.value === 'reconcile' ? 'minmax(160px, .9fr)' : '120px' }]),
-])
+const columns = computed(() => {
+  const found = [
+    { key: 'number', label: 'Number', width: '92px' }, { key: 'file', label: 'File', width: 'minmax(130px, 1fr)' }, { key: 'name', label: 'Name', width: '62px' }, { key: 'register', label: 'Register', width: '70px' }, { key: 'label', label: 'Label', width: '50px' },
+  ]
+  if (station.value === 'reconcile') return [...found, { key: 'stands', label: 'Held back, because', width: 'minmax(200px, 2fr)' }]
+  const becomes = [{ key: 'tape', label: 'History → next', width: '172px' }, { key: 'state', label: station.value === 'verify' ? 'Predicted' : 'Target', width: station.value === 'verify' ? '104px' : '80px' }]
+  if (station.value === 'verify') return [...found.filter(({ key }) => key === 'number' || key === 'file' || key === 'label'), ...becomes, { key: 'result', label: 'Result', width: '104px' }, { key: 'same', label: 'As predicted', width: '96px' }]
+  return [...found, ...becomes, { key: 'stands', label: 'Stands', width: '118px' }]
+})
 const fetchPage = (offset: number, limit: number) => api<{ total: number; rows: PlannedRow[] }>(`intakes/${id}/files`, { query: { ...query.value, offset, limit } })
 const chosen = shallowRef<PlannedRow | null>(null)
 const total = ref(0)
@@ -67,7 +71,7 @@ useShortcuts([
     <div v-else-if="page.job && ['stopped', 'failed'].includes(page.job.status)" class="job"><CommonJobProgress :job="page.job" /><button v-if="page.intake.stage === 'new'" class="link" @click="post('read')">Go on reading</button><span v-else-if="planned.ready" class="soft">Nothing is lost: carry on when you like.</span></div>
     <p v-if="page.intake.fault" class="wrong" role="alert">▲ {{ page.intake.fault }}</p>
 
-    <div class="two">
+    <div class="two" :class="station">
       <aside>
         <template v-if="station === 'reconcile'">
           <h2>To settle, by kind</h2>
@@ -119,6 +123,7 @@ useShortcuts([
 .report { display: inline-grid; place-items: center; text-decoration: none; }
 .job { padding: 8px 0 0; display: flex; gap: 12px; }
 .two { flex: 1; min-height: 0; display: grid; grid-template-columns: 226px minmax(0, 1fr); gap: 16px; margin-top: 12px; }
+.two.read, .two.map { grid-template-columns: 290px minmax(0, 1fr); }
 aside { overflow: auto; padding-right: 2px; }
 aside h2 { padding: 6px 0 4px; border-bottom: 1px solid var(--ink); }
 aside h2:not(:first-child) { margin-top: 16px; }

@@ -10,9 +10,9 @@ const store = useConfiguration()
 useTitle('Vault')
 const configuration = computed(() => store.published!.configuration)
 const columns = [
-  { key: 'number', label: 'Number', width: '130px', sort: true }, { key: 'title', label: 'Title', width: 'minmax(160px, 1fr)', sort: true }, { key: 'state', label: 'State', width: '110px', sort: true },
-  { key: 'revision', label: 'Revision', width: '78px', sort: true }, { key: 'tape', label: 'History → next', width: '210px' }, { key: 'version', label: 'Version', width: '66px', right: true },
-  { key: 'folder', label: 'Folder', width: '110px', sort: true }, { key: 'changed', label: 'Changed', width: '92px', sort: true }, { key: 'holder', label: 'Checked out by', width: '120px' },
+  { key: 'number', label: 'Number', width: '112px', sort: true }, { key: 'title', label: 'Title', width: 'minmax(120px, 1fr)', sort: true }, { key: 'state', label: 'State', width: '94px', sort: true },
+  { key: 'revision', label: 'Revision', width: '76px', sort: true }, { key: 'tape', label: 'History → next', width: '190px' }, { key: 'version', label: 'Version', width: '62px', right: true },
+  { key: 'folder', label: 'Folder', width: '96px', sort: true }, { key: 'changed', label: 'Changed', width: '84px', sort: true }, { key: 'holder', label: 'Checked out by', width: '118px' },
 ]
 const asked = computed(() => route.query as Record<string, string | undefined>)
 const text = ref(asked.value.text ?? '')

@@ -12,7 +12,7 @@ export default route('person', async ({ event, db, store, account }) => {
   if (!version || !(await store.has(version.sha256))) throw new Refusal(404, `${row.number} has no version ${part(event, 'version')} in the store`)
   setResponseHeaders(event, {
     'content-type': 'application/octet-stream',
-    'content-length': String(version.size),
+    'content-length': version.size,
     'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(version.fileName)}`,
     'x-content-type-options': 'nosniff',
   })
