@@ -67,11 +67,13 @@ export function readRegister(text: string, columns: Partial<Record<RegisterColum
 interface Row { line: number; cells: string[]; faults: string[] }
 
 /** Rows with the number of the line they start on, which differs from the row's where a quoted cell holds line breaks. */
-function numberedRows(text: string): Row[] {
+function numberedRows(marked: string): Row[] {
+  const text = marked.replace(/^\uFEFF/, '')
   const rows: Row[] = []
   let line = 1
   let from = 0
-  Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+  Papa.parse<string[]>(text, {
+    delimiter: separatorOf(text),
     step({ data, errors, meta }) {
       const faults = errors.filter((error) => error.type === 'Quotes').map((error) => (error.code === 'MissingQuotes' ? 'a quote is opened and never closed' : 'a quote stands in the middle of a cell'))
       if (data.some((cell) => cell.trim() !== '')) rows.push({ line, cells: data, faults: [...new Set(faults)] })
@@ -79,6 +81,13 @@ function numberedRows(text: string): Row[] {
     },
   })
   return rows
+}
+
+/** The separator that the line of headings has most of. */
+function separatorOf(text: string): string {
+  const heading = text.slice(0, text.search(/[\r\n]|$/))
+  const count = (separator: string) => heading.split(separator).length
+  return [';', ',', '\t', '|'].reduce((best, separator) => (count(separator) > count(best) ? separator : best))
 }
 
 function columnPlaces(header: string[], columns: Partial<Record<RegisterColumn, string>>): Partial<Record<RegisterColumn, number>> {

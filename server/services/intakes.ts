@@ -137,7 +137,7 @@ export async function makePlan(db: Db, id: string): Promise<void> {
         tx.insert(intakeDocuments).values({ intake: id, position: index + 1, number: document.number, plan: document, status: document.ready ? 'ready' : 'held' }).run()
       })
       for (const file of plan.files) {
-        const document = file.number === null ? undefined : held.get(file.number)
+        const document = file.number === null || file.leftOut ? undefined : held.get(file.number)
         const conflict = file.leftOut ? null : file.conflicts[0]?.code ?? document?.code ?? null
         tx.update(intakeFiles).set({ planned: file, number: file.number, document: document?.position ?? null, conflict, status: file.leftOut ? 'left out' : conflict ? 'held' : 'ready' })
           .where(and(eq(intakeFiles.intake, id), eq(intakeFiles.path, file.path))).run()
