@@ -1,7 +1,7 @@
 import { existsSync, renameSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { Readable } from 'node:stream'
-import { migrateDatabase, openDatabase, type Db } from '../server/database/connection'
+import { atomically, migrateDatabase, openDatabase, type Db } from '../server/database/connection'
 import { configurations, folders as folderTable, people as peopleTable } from '../server/database/schema'
 import { FileStore } from '../server/files/store'
 import { record } from '../server/services/audit'
@@ -32,7 +32,7 @@ async function fill(db: Db, store: FileStore): Promise<void> {
   const past = await pastOfVault((content) => store.put(Readable.from([Buffer.from(content)])))
   const realNow = clock.now
   const start = new Date(Date.now() - 366 * 86_400_000)
-  db.transaction((tx) => {
+  atomically(db, (tx) => {
     clock.now = () => start
     for (const account of accounts) tx.insert(peopleTable).values(account).run()
     for (const { path, rules } of folders) tx.insert(folderTable).values({ path, rules: rules as object }).run()

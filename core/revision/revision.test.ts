@@ -151,7 +151,7 @@ describe('laws', () => {
     if (before) expect(format(scheme, step(scheme, before.position, before.by))).toBe(format(scheme, at))
     else expect(compare(scheme, at, first(scheme))).toBe(0)
   })))
-  it('order is total: it agrees with itself the other way round, and with the key', () => fc.assert(fc.property(position, fc.infiniteStream(fc.nat()), ({ scheme, at }) => {
+  it('order is total: it agrees with itself the other way round, and with the key', () => fc.assert(fc.property(position, ({ scheme, at }) => {
     const other = first(scheme)
     expect(Math.sign(compare(scheme, at, other))).toBe(-Math.sign(compare(scheme, other, at)) + 0)
     expect(distance(scheme, other, at)).toBe(-distance(scheme, at, other) + 0)

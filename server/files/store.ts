@@ -1,7 +1,10 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { createReadStream, type ReadStream } from 'node:fs'
-import { mkdir, open, readdir, rename, rm, stat, unlink } from 'node:fs/promises'
+import { mkdir, open, readdir, readFile, rename, rm, stat, unlink, type FileHandle } from 'node:fs/promises'
 import { join } from 'node:path'
+
+/** Files up to this many bytes are read in one piece. */
+const inOnePiece = 2 ** 20
 
 export interface Stored { sha256: string; size: number }
 
@@ -18,7 +21,7 @@ export class TooLargeError extends Error {
  * A content is written under a temporary name, synced, and given its name in one step, so a name never stands for half a file.
  */
 export class FileStore {
-  private readonly madeFolders = new Set<string>()
+  private readonly folders = new Map<string, Promise<FileHandle>>()
 
   constructor(private readonly root: string) {}
 
@@ -40,7 +43,7 @@ export class FileStore {
    * @throws TooLargeError past `limit` bytes; nothing stays behind then, nor when the stream breaks off.
    */
   async put(source: AsyncIterable<Uint8Array>, limit = Infinity): Promise<Stored> {
-    const temporary = join(await this.folder('incoming'), randomUUID())
+    const temporary = await this.temporary()
     const hash = createHash('sha256')
     let size = 0
     try {
@@ -59,31 +62,53 @@ export class FileStore {
       const sha256 = hash.digest('hex')
       await this.name(temporary, sha256)
       return { sha256, size }
-    } finally {
+    } catch (error) {
       await rm(temporary, { force: true })
+      throw error
     }
+  }
+
+  /** Takes a file of the server in. `size` is what it is expected to have: small files are read in one piece. */
+  async putFile(path: string, size: number): Promise<Stored> {
+    return this.put(size > inOnePiece ? createReadStream(path) : onePiece(await readFile(path)))
   }
 
   /** Removes what killed writers left behind. Call only while nobody writes. */
   async sweep(): Promise<void> {
-    const folder = await this.folder('incoming')
-    for (const name of await readdir(folder)) await unlink(join(folder, name))
+    await this.folder('incoming')
+    const path = join(this.root, 'incoming')
+    for (const name of await readdir(path)) await unlink(join(path, name))
   }
 
   /** Renaming is one step, and what it replaces is the same content. The folder is synced so that the name lasts too. */
   private async name(temporary: string, sha256: string): Promise<void> {
     const folder = await this.folder(sha256.slice(0, 2))
     await rename(temporary, this.path(sha256))
-    const handle = await open(folder, 'r')
-    await handle.sync().finally(() => handle.close())
+    await folder.sync()
   }
 
-  private async folder(name: string): Promise<string> {
-    const path = join(this.root, name)
-    if (!this.madeFolders.has(name)) {
-      await mkdir(path, { recursive: true })
-      this.madeFolders.add(name)
-    }
-    return path
+  private async temporary(): Promise<string> {
+    await this.folder('incoming')
+    return join(this.root, 'incoming', randomUUID())
   }
+
+  /** A folder of the store, made where it is missing and kept open, since every new name in it is synced. */
+  private folder(name: string): Promise<FileHandle> {
+    const known = this.folders.get(name)
+    if (known) return known
+    const path = join(this.root, name)
+    const opened = mkdir(path, { recursive: true }).then(() => open(path, 'r'))
+    this.folders.set(name, opened)
+    return opened
+  }
+
+  /** Lets the folders go. */
+  async close(): Promise<void> {
+    for (const folder of this.folders.values()) await (await folder).close()
+    this.folders.clear()
+  }
+}
+
+async function* onePiece(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
+  yield bytes
 }

@@ -1,3 +1,4 @@
+import { atomically } from '../database/connection'
 import { relative, sep } from 'node:path'
 import { eq } from 'drizzle-orm'
 import { intakeFiles } from '../database/schema'
@@ -18,9 +19,9 @@ export async function readArchive({ db, job, progress }: TaskContext): Promise<E
   let done = paths.length - left.length
   for (const batch of batches(left, atOnce * 8)) {
     const found = await inParallel(batch, (path) => findFile(root, path))
-    db.transaction((tx) => {
+    atomically(db, (tx) => {
       for (const file of found) tx.insert(intakeFiles).values({ intake: intake.id, path: file.path, found: file, status: 'held' }).onConflictDoNothing().run()
-    }, { behavior: 'immediate' })
+    })
     done += batch.length
     if (!progress(done, paths.length)) return 'stopped'
   }

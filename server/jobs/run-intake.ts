@@ -1,9 +1,9 @@
-import { createReadStream } from 'node:fs'
 import { basename, join } from 'node:path'
 import { and, asc, count, eq, gt } from 'drizzle-orm'
-import type { PlannedDocument } from '../../core/intake'
-import type { Db, Tx } from '../database/connection'
-import { intakeDocuments, intakeFiles, intakes } from '../database/schema'
+import type { PlannedDocument, Prediction } from '../../core/intake'
+import { atomically, type Db, type Tx } from '../database/connection'
+import { intakeDocuments, intakes } from '../database/schema'
+import { statements } from '../database/statements'
 import type { FileStore } from '../files/store'
 import { inShare } from '../services/archives'
 import { record } from '../services/audit'
@@ -63,8 +63,8 @@ function nextReady(db: Db, intake: string, after: number): PlannedRow[] {
 /** Stores a document's files, oldest revision first. @throws where one is gone, or is not what was read and predicted on. */
 async function storeFiles(store: FileStore, root: string, plan: PlannedDocument): Promise<Incoming[]> {
   const contents: Incoming[] = []
-  for (const { path, sha256 } of plan.files) {
-    const stored = await store.put(createReadStream(join(root, path))).catch((error: Error) => {
+  for (const { path, sha256, size } of plan.files) {
+    const stored = await store.putFile(join(root, path), size).catch((error: Error) => {
       throw new Error(`${path} cannot be read any more: ${error.message}`)
     })
     if (stored.sha256 !== sha256) throw new Error(`${path} was changed after it was read: start a new intake for it`)
@@ -74,13 +74,12 @@ async function storeFiles(store: FileStore, root: string, plan: PlannedDocument)
 }
 
 function bringOneIn(db: Db, person: Account, intake: Intake, row: PlannedRow, stored: Incoming[] | Error): void {
-  const inTransaction = (body: (tx: Tx) => void) => db.transaction(body, { behavior: 'immediate' })
-  const fail = (message: string) => inTransaction((tx) => tick(tx, row, { status: 'failed', message }))
+  const fail = (message: string) => atomically(db, (tx) => tickFailed(tx, row, message))
   if (stored instanceof Error) return fail(stored.message)
   try {
-    inTransaction((tx) => {
+    atomically(db, (tx) => {
       const { document, result } = bringIn(tx, person, intake.id, row.plan, stored)
-      tick(tx, row, { status: 'done', document, result })
+      tick(tx, row, document, result)
     })
   } catch (error) {
     if (!(error instanceof Refusal) && (error as { code?: string }).code !== 'SQLITE_CONSTRAINT_UNIQUE') throw error
@@ -88,15 +87,20 @@ function bringOneIn(db: Db, person: Account, intake: Intake, row: PlannedRow, st
   }
 }
 
-function tick(tx: Tx, row: PlannedRow, values: Partial<PlannedRow>): void {
-  tx.update(intakeDocuments).set(values).where(and(eq(intakeDocuments.intake, row.intake), eq(intakeDocuments.position, row.position))).run()
-  tx.update(intakeFiles).set({ status: values.status }).where(and(eq(intakeFiles.intake, row.intake), eq(intakeFiles.number, row.number), eq(intakeFiles.status, 'ready'))).run()
+function tick(tx: Tx, { intake, position, number }: PlannedRow, document: string, result: Prediction): void {
+  statements(tx).tickDocument.run({ intake, position, status: 'done', document, result })
+  statements(tx).tickFiles.run({ intake, number, status: 'done' })
+}
+
+function tickFailed(tx: Tx, { intake, position, number }: PlannedRow, message: string): void {
+  tx.update(intakeDocuments).set({ status: 'failed', message }).where(and(eq(intakeDocuments.intake, intake), eq(intakeDocuments.position, position))).run()
+  statements(tx).tickFiles.run({ intake, number, status: 'failed' })
 }
 
 function finish(db: Db, person: Account, intake: Intake): void {
-  db.transaction((tx) => {
+  atomically(db, (tx) => {
     const rows = tx.select({ status: intakeDocuments.status, count: count() }).from(intakeDocuments).where(eq(intakeDocuments.intake, intake.id)).groupBy(intakeDocuments.status).all()
     tx.update(intakes).set({ stage: 'done' }).where(eq(intakes.id, intake.id)).run()
     record(tx, person, { action: 'finish intake', subject: { kind: 'intake', id: intake.id, name: intake.name }, after: Object.fromEntries(rows.map((row) => [row.status, row.count])) })
-  }, { behavior: 'immediate' })
+  })
 }

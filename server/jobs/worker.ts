@@ -36,12 +36,14 @@ async function work({ dataFolder, jobId }: { dataFolder: string; jobId: string }
     db.update(jobs).set(last).where(eq(jobs.id, jobId)).run()
     return !stopAsked.get(jobId)
   }
+  const store = new FileStore(join(dataFolder, 'files'))
   try {
-    const ending = await tasks[job.kind]({ db, store: new FileStore(join(dataFolder, 'files')), job, progress })
+    const ending = await tasks[job.kind]({ db, store, job, progress })
     end({ ...last, status: ending })
   } catch (error) {
     end({ ...last, status: 'failed', message: (error as Error).message })
   } finally {
+    await store.close()
     db.$client.close()
   }
 }

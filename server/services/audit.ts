@@ -3,6 +3,7 @@ import { and, desc, eq, lt, sql } from 'drizzle-orm'
 import { chainHash, genesis, verifyChain, type ChainedEntry, type ChainVerdict } from '../../core/audit/chain'
 import type { Db, Tx } from '../database/connection'
 import { audit } from '../database/schema'
+import { statements } from '../database/statements'
 import { now } from './clock'
 
 export const sha256 = (text: string): string => createHash('sha256').update(text).digest('hex')
@@ -22,7 +23,7 @@ export interface Act {
 
 /** Adds an entry to the audit trail, chained to the one before it. Must run inside the transaction of the act itself. */
 export function record(tx: Tx, actor: Actor, act: Act): void {
-  const last = tx.select({ id: audit.id, hash: audit.hash }).from(audit).orderBy(desc(audit.id)).limit(1).get()
+  const last = statements(tx).lastEntry.get()
   const entry = {
     id: (last?.id ?? 0) + 1,
     at: act.at ?? now(),
@@ -37,7 +38,7 @@ export function record(tx: Tx, actor: Actor, act: Act): void {
     why: act.why?.trim() || null,
   }
   const previousHash = last?.hash ?? genesis
-  tx.insert(audit).values({ ...entry, previousHash, hash: chainHash(sha256, previousHash, entry) }).run()
+  statements(tx).addEntry.run({ ...entry, previousHash, hash: chainHash(sha256, previousHash, entry) })
 }
 
 function json(value: unknown): string | null {

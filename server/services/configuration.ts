@@ -1,9 +1,10 @@
-import { and, count, desc, eq, gt, inArray } from 'drizzle-orm'
+import { and, count, eq, gt, inArray } from 'drizzle-orm'
 import { check, type Finding } from '../../core/check/check'
 import { applyEdit, describeEdit, EditError, stateName, UnknownError, type Configuration, type Edit } from '../../core/lifecycle'
 import type { Folder } from '../../core/access/types'
-import type { Db, Tx } from '../database/connection'
-import { configurations, documents, draft, draftEdits, folders } from '../database/schema'
+import { atomically, type Db, type Tx } from '../database/connection'
+import { configurations, documents, draft, draftEdits } from '../database/schema'
+import { statements } from '../database/statements'
 import { record, type Actor } from './audit'
 import { Refusal } from './errors'
 import { now } from './clock'
@@ -23,14 +24,14 @@ let cache: Published | undefined
 
 /** The configuration in force. Parsed once per published one. @throws Refusal where the vault has none yet. */
 export function published(tx: Tx): Published {
-  const newest = tx.select({ id: configurations.id, at: configurations.at }).from(configurations).orderBy(desc(configurations.id)).limit(1).get()
+  const newest = statements(tx).newestConfiguration.get()
   if (!newest) throw new Refusal(409, 'this vault has no configuration yet: make the demo data, or import one')
   if (cache?.id !== newest.id || cache.at !== newest.at) cache = tx.select().from(configurations).where(eq(configurations.id, newest.id)).get()!
   return cache
 }
 
 export function allFolders(tx: Tx): Folder[] {
-  return tx.select().from(folders).all().map(({ path, rules }) => ({ path, ...rules }))
+  return statements(tx).folders.all().map(({ path, rules }) => ({ path, ...rules }))
 }
 
 export function readDraft(tx: Tx): DraftView {
@@ -46,7 +47,7 @@ export function drafted(tx: Tx): Configuration {
 
 /** Adds an edit; what was undone before it is gone. @throws Refusal where it cannot be made, or the draft has moved on. */
 export function addEdit(db: Db, actor: Actor, edit: Edit, change: number): DraftView {
-  return db.transaction((tx) => {
+  return atomically(db, (tx) => {
     const { cursor } = expectChange(tx, change)
     const before = drafted(tx)
     try {
@@ -58,30 +59,30 @@ export function addEdit(db: Db, actor: Actor, edit: Edit, change: number): Draft
     tx.delete(draftEdits).where(gt(draftEdits.position, cursor)).run()
     tx.insert(draftEdits).values({ position: cursor + 1, edit, words: describeEdit(before, edit), at: now(), personName: actor.name }).run()
     return moveTo(tx, cursor + 1, change)
-  }, { behavior: 'immediate' })
+  })
 }
 
 /** Undoes (-1) or redoes (+1) an edit; does nothing at the end of the list. */
 export function moveCursor(db: Db, by: -1 | 1, change: number): DraftView {
-  return db.transaction((tx) => {
+  return atomically(db, (tx) => {
     const { cursor, edits } = expectChange(tx, change)
     return moveTo(tx, Math.max(0, Math.min(edits.length, cursor + by)), change)
-  }, { behavior: 'immediate' })
+  })
 }
 
 /** Takes the whole draft back. */
 export function discardDraft(db: Db, actor: Actor, change: number): DraftView {
-  return db.transaction((tx) => {
+  return atomically(db, (tx) => {
     const { edits, cursor } = expectChange(tx, change)
     record(tx, actor, { action: 'discard draft', subject: { kind: 'configuration', id: 'draft', name: `Draft ${published(tx).id + 1}` }, before: edits.slice(0, cursor).map((edit) => edit.words) })
     tx.delete(draftEdits).run()
     return moveTo(tx, 0, change)
-  }, { behavior: 'immediate' })
+  })
 }
 
 /** Puts the draft in force, whole or not at all. @throws Refusal with the findings, or the documents that stand in the way. */
 export function publish(db: Db, actor: Actor, change: number, comment: string | null): Published {
-  return db.transaction((tx) => {
+  return atomically(db, (tx) => {
     const { edits, cursor } = expectChange(tx, change)
     if (cursor === 0) throw new Refusal(409, 'the draft has no edits: there is nothing to publish')
     const before = published(tx)
@@ -97,7 +98,7 @@ export function publish(db: Db, actor: Actor, change: number, comment: string | 
     tx.delete(draftEdits).run()
     moveTo(tx, 0, change)
     return published(tx)
-  }, { behavior: 'immediate' })
+  })
 }
 
 /** Adds a configuration as the newest one, without asking. */

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { and, desc, eq } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import { allowsAll } from '../../core/access/refusals'
 import { evaluate, parseCondition, type DocumentRecord } from '../../core/condition'
 import { canonicalNumber, type PlannedDocument, type Prediction } from '../../core/intake'
@@ -8,8 +8,9 @@ import {
   type Configuration, type Decision, type DocumentSnapshot, type Outcome, type RegisterRow, type Right,
 } from '../../core/lifecycle'
 import { first, format, orderKey, positionOf } from '../../core/revision'
-import type { Db, Tx } from '../database/connection'
+import { atomically, type Db, type Tx } from '../database/connection'
 import { documents, people, registerRows, versions } from '../database/schema'
+import { statements } from '../database/statements'
 import type { Stored } from '../files/store'
 import { record, type Actor } from './audit'
 import { allFolders, published } from './configuration'
@@ -31,7 +32,7 @@ export function documentRow(tx: Tx, number: string): DocumentRow {
 
 /** As `documentRow`, by the document's id. */
 export function documentRowById(tx: Tx, id: string): DocumentRow {
-  const row = tx.select().from(documents).where(eq(documents.id, id)).get()
+  const row = statements(tx).documentById.get({ id })
   if (!row) throw new Refusal(404, 'there is no such document in the vault')
   return row
 }
@@ -47,8 +48,7 @@ export function snapshot(tx: Tx, row: DocumentRow): DocumentSnapshot {
 }
 
 export function register(tx: Tx, document: string): RegisterRow[] {
-  return tx.select({ label: registerRows.label, date: registerRows.date, author: registerRows.author, text: registerRows.text, version: registerRows.version, origin: registerRows.origin })
-    .from(registerRows).where(eq(registerRows.document, document)).orderBy(registerRows.position).all()
+  return statements(tx).register.all({ document })
 }
 
 /** What firing a transition would do to a document, or every reason against. */
@@ -65,7 +65,7 @@ export function requireRights(tx: Tx, account: Account, row: DocumentRow, rights
 
 /** Fires a transition by hand: decides on the document as it stands now, and applies the outcome in one transaction. */
 export function fire(db: Db, account: Account, number: string, transition: string, comment: string | undefined, change: number): DocumentRow {
-  return db.transaction((tx) => {
+  return atomically(db, (tx) => {
     const row = unchanged(documentRow(tx, number), change)
     requireRights(tx, account, row, ['see'])
     const decision = predict(tx, account, row, transition, comment)
@@ -74,7 +74,7 @@ export function fire(db: Db, account: Account, number: string, transition: strin
     const name = lifecycleOf(configuration, row.lifecycle).transitions.find((way) => way.id === transition)!.name
     applyOutcome(tx, account, configuration, row, decision.outcome, { action: name, why: comment })
     return documentRow(tx, number)
-  }, { behavior: 'immediate' })
+  })
 }
 
 /**
@@ -88,7 +88,8 @@ export function applyOutcome(tx: Tx, actor: Actor, configuration: Configuration,
     addVersion(tx, row.id, { version: outcome.version, content, revision: outcome.after, comment: outcome.register?.text ?? act.action, at, personName: actor.name })
   }
   if (outcome.register) addRegisterRow(tx, row.id, outcome.register)
-  tx.update(documents).set({
+  statements(tx).changeStanding.run({
+    id: row.id,
     state: outcome.to,
     revision: outcome.after,
     revisionOrder: orderOf(configuration, row.lifecycle, outcome.after),
@@ -97,7 +98,7 @@ export function applyOutcome(tx: Tx, actor: Actor, configuration: Configuration,
     changedAt: at,
     stateSince: outcome.from === outcome.to ? row.stateSince : at,
     change: row.change + 1,
-  }).where(eq(documents.id, row.id)).run()
+  })
   record(tx, actor, {
     action: act.action,
     subject: { kind: 'document', id: row.id, name: row.number },
@@ -117,12 +118,12 @@ function contentOf(tx: Tx, document: string, version: number): Incoming {
 }
 
 function addVersion(tx: Tx, document: string, { content, ...rest }: { version: number; content: Incoming; revision: string | null; comment: string | null; at: string; personName: string }): void {
-  tx.insert(versions).values({ document, fileName: content.fileName, sha256: content.sha256, size: content.size, ...rest }).run()
+  statements(tx).addVersion.run({ document, fileName: content.fileName, sha256: content.sha256, size: content.size, ...rest })
 }
 
 function addRegisterRow(tx: Tx, document: string, row: RegisterRow): void {
-  const last = tx.select({ position: registerRows.position }).from(registerRows).where(eq(registerRows.document, document)).orderBy(desc(registerRows.position)).limit(1).get()
-  tx.insert(registerRows).values({ document, position: (last?.position ?? 0) + 1, ...row }).run()
+  const last = statements(tx).lastRegisterRow.get({ document })
+  statements(tx).addRegisterRow.run({ document, position: (last?.position ?? 0) + 1, ...row })
 }
 
 function orderOf(configuration: Configuration, lifecycle: string, label: string | null): string | null {
@@ -143,13 +144,13 @@ function update(tx: Tx, row: DocumentRow, values: Partial<DocumentRow>): void {
 
 /** Runs an act on one document in a transaction, after checking that it is seen, unchanged and allowed. */
 function act<T>(db: Db, account: Account, number: string, change: number, rights: Right[], body: (tx: Tx, row: DocumentRow, configuration: Configuration) => T): T {
-  return db.transaction((tx) => {
+  return atomically(db, (tx) => {
     const row = documentRow(tx, number)
     requireRights(tx, account, row, ['see'])
     unchanged(row, change)
     requireRights(tx, account, row, rights)
     return body(tx, row, published(tx).configuration)
-  }, { behavior: 'immediate' })
+  })
 }
 
 function requireOpen(configuration: Configuration, row: DocumentRow): void {
@@ -232,7 +233,7 @@ export interface NewDocument { number: string; title: string | null; folder: str
  * @throws Refusal where the number is taken, no class fits, or the person may not edit there.
  */
 export function createDocument(db: Db, account: Account, asked: NewDocument, content: Incoming, comment: string | null, at = now()): string {
-  return db.transaction((tx) => {
+  return atomically(db, (tx) => {
     const { configuration } = published(tx)
     const number = canonicalNumber(asked.number)
     if (number === '' || number.length > 200) throw new Refusal(400, 'a document’s number has 1 to 200 characters')
@@ -247,7 +248,7 @@ export function createDocument(db: Db, account: Account, asked: NewDocument, con
     addRegisterRow(tx, row.id, { label, date: at.slice(0, 10), author: account.name, text: comment ?? 'Filed', version: 1, origin: 'native' })
     record(tx, account, { action: 'check in', subject: { kind: 'document', id: row.id, name: number }, after: { state: stateName(configuration, row.state), revision: label, version: 1, fileName: content.fileName }, why: comment, at })
     return number
-  }, { behavior: 'immediate' })
+  })
 }
 
 function newRow(configuration: Configuration, account: Account, asked: NewDocument, fileName: string, at: string): DocumentRow {
@@ -281,10 +282,10 @@ export function bringIn(tx: Tx, account: Account, intake: string, plan: PlannedD
   const at = now()
   const current = contents.at(-1)!
   const row = { ...newRow(configuration, account, { number: plan.number, title: plan.title, folder: plan.folder, classId: plan.classId!, record: plan.record }, current.fileName, at), version: contents.length - 1, record: plan.record, intake }
-  tx.insert(documents).values(row).run()
+  statements(tx).addDocument.run(row)
   contents.slice(0, -1).forEach((content, index) =>
     addVersion(tx, row.id, { version: index + 1, content, revision: plan.files[index]!.label, comment: 'From before the vault', at, personName: account.name }))
-  plan.history.forEach((entry, index) => tx.insert(registerRows).values({ document: row.id, position: index + 1, ...entry }).run())
+  plan.history.forEach((entry, index) => statements(tx).addRegisterRow.run({ document: row.id, position: index + 1, ...entry }))
   const document: DocumentSnapshot = { ...row, register: plan.history, checkedOutBy: null }
   const decision = decide({ configuration, folders: allFolders(tx), document, transition: plan.transition!, person: asPerson(account), today: at.slice(0, 10), legacy: plan.legacy ?? undefined })
   if (!decision.ok) throw new Refusal(409, decision.reasons.map((reason) => reason.message).join('; '), decision.reasons)
@@ -293,6 +294,6 @@ export function bringIn(tx: Tx, account: Account, intake: string, plan: PlannedD
 }
 
 function standing(tx: Tx, id: string, next: string | null): Prediction {
-  const row = tx.select().from(documents).where(eq(documents.id, id)).get()!
+  const row = documentRowById(tx, id)
   return { state: row.state, revision: row.revision!, versions: row.version, register: register(tx, id), record: row.record, next }
 }

@@ -3,7 +3,7 @@ import { and, asc, count, desc, eq, like, or, sql } from 'drizzle-orm'
 import { ConditionError, parseCondition } from '../../core/condition'
 import { namePattern, PatternError, planIntake, readName, readRegister, RegisterError, type Profile, type Settlement } from '../../core/intake'
 import { stateName, type Configuration } from '../../core/lifecycle'
-import type { Db, Tx } from '../database/connection'
+import { atomically, type Db, type Tx } from '../database/connection'
 import { documents, intakeDocuments, intakeFiles, intakes, jobs } from '../database/schema'
 import { inShare, registerText } from './archives'
 import { record } from './audit'
@@ -28,10 +28,10 @@ export async function startIntake(db: Db, person: Account, asked: { archive: str
     id: randomUUID(), name: asked.archive, archive: asked.archive, register: asked.register, profile: firstProfile(db), settlements: {}, problems: [],
     stage: 'new', fault: null, at: now(), personId: person.id,
   }
-  db.transaction((tx) => {
+  atomically(db, (tx) => {
     tx.insert(intakes).values(intake).run()
     record(tx, person, { action: 'start intake', subject: { kind: 'intake', id: intake.id, name: intake.name }, after: { archive: asked.archive, register: asked.register } })
-  }, { behavior: 'immediate' })
+  })
   return intake
 }
 
@@ -78,7 +78,7 @@ export function settleFiles(db: Db, person: Account, id: string, decided: Record
 }
 
 function settle(db: Db, person: Account, id: string, action: string, change: (tx: Tx, intake: Intake) => Partial<Intake>): Intake {
-  return db.transaction((tx) => {
+  return atomically(db, (tx) => {
     const intake = intakeRow(tx, id)
     if (intake.stage !== 'read') throw new Refusal(409, intake.stage === 'new' ? 'the archive is still being read' : 'the run has begun: nothing can be settled any more')
     const values = change(tx, intake)
@@ -86,7 +86,7 @@ function settle(db: Db, person: Account, id: string, action: string, change: (tx
     const [[key, after]] = Object.entries(values) as [[keyof Intake, unknown]]
     record(tx, person, { action, subject: { kind: 'intake', id, name: intake.name }, before: intake[key], after })
     return intakeRow(tx, id)
-  }, { behavior: 'immediate' })
+  })
 }
 
 function checkProfile(profile: Profile, configuration: Configuration, folders: string[]): void {
@@ -129,7 +129,7 @@ export async function makePlan(db: Db, id: string): Promise<void> {
       register: register.entries, profile: intake.profile, configuration: published(db).configuration, folders: allFolders(db), person: asPerson(person),
       today: today(), settlements: intake.settlements, inVault: (number) => taken.get({ number }) !== undefined,
     })
-    db.transaction((tx) => {
+    atomically(db, (tx) => {
       tx.delete(intakeDocuments).where(eq(intakeDocuments.intake, id)).run()
       const held = new Map<string, { position: number; code: string | null }>()
       plan.documents.forEach((document, index) => {
@@ -143,7 +143,7 @@ export async function makePlan(db: Db, id: string): Promise<void> {
           .where(and(eq(intakeFiles.intake, id), eq(intakeFiles.path, file.path))).run()
       }
       tx.update(intakes).set({ stage: 'read', fault: null, problems: register.problems.map((problem) => problem.message) }).where(eq(intakes.id, id)).run()
-    }, { behavior: 'immediate' })
+    })
   } catch (error) {
     if (!(error instanceof RegisterError || error instanceof PatternError || error instanceof ConditionError || error instanceof Refusal)) throw error
     db.update(intakes).set({ stage: 'read', fault: error.message }).where(eq(intakes.id, id)).run()

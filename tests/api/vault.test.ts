@@ -30,7 +30,7 @@ describe('signing in', () => {
     const answers = []
     for (let i = 0; i < 12; i++) answers.push(await fetch(`${server.url}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ mail: 'maud.eriksen@brackwater.example', password: 'no' }) }))
     expect(answers[0]!.status).toBe(401)
-    expect((await answers[0]!.json()).data.message).toMatch(/do not belong together/)
+    expect(((await answers[0]!.json()) as { data: { message: string } }).data.message).toMatch(/do not belong together/)
     expect(answers[11]!.status).toBe(429)
     // The place is blocked, too; a new server forgets.
     await server.stop()

@@ -5,7 +5,7 @@ import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
-/** A port that nobody uses now. */
+/** A port that nobody uses now. @returns {Promise<number>} */
 export function freePort() {
   return new Promise((resolve) => {
     const probe = createServer().listen(0, '127.0.0.1', () => {
@@ -36,7 +36,11 @@ export function demoData() {
   return folder
 }
 
-/** Starts a server; resolves once it answers. `kill` ends it at once, as a power cut would end the process. */
+/**
+ * Starts a server; resolves once it answers. `kill` ends it at once, as a power cut would end the process.
+ * @param {string} data
+ * @param {{ port?: number, env?: Record<string, string> }} [options]
+ */
 export async function startServer(data, { port, env = {} } = {}) {
   const usedPort = port ?? (await freePort())
   const child = spawn('node', ['bin/ilmenite.mjs', 'serve', '--port', String(usedPort), '--data', data], { env: { ...process.env, ILMENITE_ARCHIVES: join(data, 'archives'), ...env }, stdio: ['ignore', 'pipe', 'pipe'] })
@@ -58,7 +62,10 @@ export async function startServer(data, { port, env = {} } = {}) {
   return { url, port: usedPort, pid: child.pid, kill, stop: kill, output: () => output }
 }
 
-/** A signed-in caller of the API: `call(method, path, body)` answers { status, body }. */
+/**
+ * A signed-in caller of the API: `call(method, path, body)` answers { status, body }.
+ * @returns {Promise<(method: string, path: string, body?: any, headers?: Record<string, string>) => Promise<{ status: number, headers: Headers, text: string, body: any }>>}
+ */
 export async function signIn(url, mail = 'mara.feldhaus@brackwater.example', password = 'ropeway-42') {
   const answer = await fetch(`${url}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ mail, password }) })
   if (!answer.ok) throw new Error(`sign-in refused: ${await answer.text()}`)
@@ -75,12 +82,17 @@ export async function signIn(url, mail = 'mara.feldhaus@brackwater.example', pas
   }
 }
 
-/** Asks again and again until the answer is there; a plain error after half a minute. */
-export async function eventually(ask, what = 'what was waited for', seconds = 30) {
+/**
+ * Asks again and again until the answer is there; a plain error after half a minute.
+ * @template T
+ * @param {() => T | Promise<T>} ask
+ * @returns {Promise<NonNullable<T>>}
+ */
+export async function eventually(ask, what = 'what was waited for', seconds = 30, every = 40) {
   for (const end = Date.now() + seconds * 1000; Date.now() < end;) {
     const answer = await ask()
     if (answer) return answer
-    await new Promise((resolve) => setTimeout(resolve, 40))
+    await new Promise((resolve) => setTimeout(resolve, every))
   }
   throw new Error(`${what} did not come in ${seconds} s`)
 }

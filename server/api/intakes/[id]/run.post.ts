@@ -1,3 +1,4 @@
+import { atomically } from '../../../database/connection'
 import { eq } from 'drizzle-orm'
 import { intakes } from '../../../database/schema'
 import { record } from '../../../services/audit'
@@ -12,10 +13,10 @@ export default route('administrator', ({ event, db, runner, account }) => {
   if (intake.stage === 'new') throw new Refusal(409, 'the archive has not been read yet')
   if (intake.fault) throw new Refusal(409, intake.fault)
   if (!documents.ready) throw new Refusal(409, 'no document of this intake is ready to be brought in')
-  db.transaction((tx) => {
+  atomically(db, (tx) => {
     tx.update(intakes).set({ stage: 'running' }).where(eq(intakes.id, id)).run()
     record(tx, account, { action: 'run intake', subject: { kind: 'intake', id, name: intake.name }, after: documents })
-  }, { behavior: 'immediate' })
+  })
   runner.enqueue({ kind: 'intake-run', subject: id, subjectName: intake.name, personId: account.id })
   return intakePage(db, id)
 })

@@ -1,0 +1,16 @@
+// `npm run bench`: measures, prints a table, and writes bench/results.json. Ratios are of figures from one run on one machine.
+import { writeFileSync } from 'node:fs'
+import { build, installPackages } from './prepare.mjs'
+
+installPackages()
+build()
+const { benchIntake } = await import('../bench/intake.mjs')
+const { benchVault } = await import('../bench/vault.mjs')
+const lines = [await benchIntake(), await benchVault()]
+for (const { name, ratio, atLeast, figures } of lines) {
+  console.log(`\n${name}\n  ratio ${ratio.toFixed(2)} (at least ${atLeast}: ${ratio >= atLeast ? 'held' : 'NOT held'})`)
+  for (const [figure, value] of Object.entries(figures)) console.log(`  ${figure.padEnd(26)} ${typeof value === 'number' ? Number(value.toFixed(2)) : value}`)
+}
+writeFileSync('bench/results.json', `${JSON.stringify(lines, null, 2)}\n`)
+process.exitCode = lines.every(({ ratio, atLeast }) => ratio >= atLeast) ? 0 : 1
+process.exit()
