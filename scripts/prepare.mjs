@@ -4,13 +4,16 @@ import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 
 const run = (command, args, env = {}) => execFileSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } })
 
-/** Runs `npm ci` where the installed packages are not those of the lock file. */
+/**
+ * Installs the packages of the lock file where others are installed.
+ * Not by `npm ci`: it refuses lock files that leave out packages for other platforms, as npm itself writes them.
+ */
 export function installPackages() {
   const stamp = 'node_modules/.installed'
   const lock = readFileSync('package-lock.json', 'utf8')
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return
   console.log('Installing packages …')
-  run('npm', ['ci', '--no-audit', '--no-fund'])
+  run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel', 'error'])
   writeFileSync(stamp, lock)
 }
 

@@ -1,0 +1,43 @@
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript'
+import importX from 'eslint-plugin-import-x'
+import vue from 'eslint-plugin-vue'
+import tseslint from 'typescript-eslint'
+
+/** Imports point one way: app → shared → core, server → shared → core, bin → core. */
+const boundaries = [
+  { target: './core', from: ['./app', './server', './shared', './bin', './demo', './scripts'], message: 'core stands alone' },
+  { target: './shared', from: ['./app', './server', './bin', './demo'], message: 'shared rests on core alone' },
+  { target: './server', from: ['./app', './bin', './demo'], message: 'the server rests on shared and core' },
+  { target: './bin', from: ['./app', './server', './shared', './demo'], message: 'the command line rests on core alone' },
+]
+
+export default tseslint.config(
+  { ignores: ['.nuxt', '.output', 'node_modules', 'data', 'tests/.work'] },
+  ...tseslint.configs.recommended,
+  ...vue.configs['flat/essential'],
+  {
+    files: ['**/*.vue'],
+    languageOptions: { parserOptions: { parser: tseslint.parser } },
+    rules: { 'vue/multi-word-component-names': 'off' },
+  },
+  {
+    plugins: { 'import-x': importX },
+    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver({ project: 'tsconfig.programs.json' })] },
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'import-x/no-restricted-paths': ['error', { zones: boundaries }],
+      'no-undef': 'off',
+    },
+  },
+  {
+    // core is computation only: no Node.js, no framework, no database. Tests and fixtures beside it may use the demo world.
+    files: ['core/**/*.ts'], ignores: ['**/*.test.ts', '**/*.fixture.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns: [{ group: ['node:*', 'vue', 'nuxt*', 'drizzle-orm*', 'better-sqlite3', '#*', '~*'], message: 'core knows no screen, no HTTP, no database and no file system' }] }] },
+  },
+  { files: ['core/**/*.test.ts', 'core/**/*.fixture.ts'], rules: { 'import-x/no-restricted-paths': 'off' } },
+  {
+    // The browser may take the shapes of what the server answers, never its code.
+    files: ['app/**'],
+    rules: { '@typescript-eslint/no-restricted-imports': ['error', { patterns: [{ group: ['**/server/**'], allowTypeImports: true, message: 'only types may come from the server' }] }] },
+  },
+)
