@@ -49,7 +49,7 @@ export function gripArchive(): { files: ArchiveFile[]; register: string } {
 
   for (let i = 0; i < 70; i++) {
     const drawing = legacyDrawing(random, `BR-${1060 + i}`, random.below(8))
-    const status = i % 17 === 5 ? 'superseded' : i % 13 === 4 ? 'in work' : 'issued'
+    const status = i % 17 === 5 ? 'superseded' : i % 13 === 4 ? 'drawn' : 'issued'
     lines.push(...registerLines(drawing, status))
     const withOlder = random.next() < 0.4
     for (const { revision } of withOlder ? drawing.history.slice(-3) : drawing.history.slice(-1)) add(drawing, `${drawing.number}_${revision}.dxf`, revision)

@@ -1,5 +1,5 @@
 import { evaluate, parseCondition } from '~~/core/condition'
-import { conditionRecord, lifecycleOf, schemeOf, stateName, type Configuration } from '~~/core/lifecycle'
+import { conditionRecord, lifecycleOf, schemeFor, stateName, type Configuration } from '~~/core/lifecycle'
 import { first, format } from '~~/core/revision'
 
 /** What a file would become if it were filed in a folder now; null where no class rule fits it. */
@@ -12,6 +12,6 @@ export function filingOf(configuration: Configuration, fileName: string, folder:
   })
   if (!hit) return null
   const lifecycle = lifecycleOf(configuration, hit.lifecycle)
-  const scheme = schemeOf(configuration, lifecycle.scheme)
+  const scheme = schemeFor(configuration, lifecycle)
   return { className: hit.name, state: stateName(configuration, lifecycle.entry), scheme: scheme.name, label: format(scheme, first(scheme)) }
 }

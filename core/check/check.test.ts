@@ -11,7 +11,7 @@ describe('the checker', () => {
   it('finds nothing in the demo’s configuration', () => expect(check(configuration)).toEqual([]))
   it.each<[string, Configuration]>([
     ['entry-missing', withLifecycle(() => ({ entry: 'nowhere' }))],
-    ['unknown-reference', withLifecycle(() => ({ scheme: 'none' }))],
+    ['unknown-reference', { ...configuration, schemes: [] }],
     ['unknown-reference', withIssue({ to: 'published' })],
     ['duplicate-name', withIssue({ name: 'Return' })],
     ['duplicate-name', { ...configuration, states: [...configuration.states, { id: 'x', name: 'issued' }] }],

@@ -32,7 +32,7 @@ function checkLifecycle(configuration: Configuration, lifecycle: Lifecycle): Fin
     findings.push({ code, severity, where: { lifecycle: lifecycle.id, ...where }, message })
   const used = lifecycle.states.map((use) => use.state)
   if (!used.includes(lifecycle.entry)) say('entry-missing', 'error', `${lifecycle.name} has no state in which documents enter`)
-  if (!configuration.schemes.some((scheme) => scheme.id === lifecycle.scheme)) say('unknown-reference', 'error', `${lifecycle.name} names the scheme “${lifecycle.scheme}”, which does not exist`)
+  if (!schemeIn(configuration, lifecycle)) say('unknown-reference', 'error', `${lifecycle.name} names a revision scheme that does not exist`)
   if (lifecycle.revisionAttribute && !configuration.attributes.some(({ id }) => id === lifecycle.revisionAttribute))
     say('unknown-reference', 'error', `${lifecycle.name} keeps the label in “${lifecycle.revisionAttribute}”, which is no attribute`)
   for (const state of used) {
@@ -42,6 +42,8 @@ function checkLifecycle(configuration: Configuration, lifecycle: Lifecycle): Fin
   for (const transition of lifecycle.transitions) findings.push(...checkTransition(configuration, lifecycle, transition, used))
   return findings
 }
+
+const schemeIn = (configuration: Configuration, { scheme }: Lifecycle) => configuration.schemes.find(({ id }) => id === scheme)
 
 function deadEnds(configuration: Configuration, lifecycle: Lifecycle, state: string): Finding[] {
   const use = lifecycle.states.find((other) => other.state === state)!
@@ -99,7 +101,7 @@ function checkTransition(configuration: Configuration, lifecycle: Lifecycle, tra
 }
 
 function unsupportedStep(configuration: Configuration, lifecycle: Lifecycle, { name, revision, from }: Transition): [string, 'error' | 'warning', string] | undefined {
-  const scheme = configuration.schemes.find(({ id }) => id === lifecycle.scheme)
+  const scheme = schemeIn(configuration, lifecycle)
   if (!scheme) return undefined
   if (revision.startsWith('adopt:')) {
     const attribute = revision.slice('adopt:'.length)

@@ -1,6 +1,6 @@
 import type { Folder } from '../access/types'
 import { evaluate, parseCondition, type DocumentRecord } from '../condition'
-import { conditionRecord, decide, lifecycleOf, schemeOf, stateName, type Configuration, type DocumentSnapshot, type Lifecycle, type Person, type RegisterRow, type Transition } from '../lifecycle'
+import { conditionRecord, decide, lifecycleOf, schemeFor, stateName, type Configuration, type DocumentSnapshot, type Lifecycle, type Person, type RegisterRow, type Transition } from '../lifecycle'
 import { compare, parse, positionOf, refusalSentence, walk, type RevisionScheme, type Step } from '../revision'
 import { namePattern, readName, type NameReading } from './pattern'
 import type { RegisterEntry } from './register-file'
@@ -124,7 +124,7 @@ function planDocument(input: PlanInput, number: string, files: PlannedFile[], en
   }
   document.classId = classId
   const lifecycle = lifecycleOf(configuration, configuration.classes.find(({ id }) => id === classId)!.lifecycle)
-  const scheme = schemeOf(configuration, lifecycle.scheme)
+  const scheme = schemeFor(configuration, lifecycle)
   document.lifecycle = lifecycle.id
 
   const history = readHistory(input, scheme, number, used, document.conflicts)
@@ -300,7 +300,7 @@ function predict(input: PlanInput, lifecycle: Lifecycle, before: DocumentSnapsho
 
 /** The label that the first stepping transition out of a document's state would give, whoever may fire it. */
 export function nextLabel(configuration: Configuration, lifecycle: Lifecycle, document: Pick<DocumentSnapshot, 'state' | 'revision'>): string | null {
-  const scheme = schemeOf(configuration, lifecycle.scheme)
+  const scheme = schemeFor(configuration, lifecycle)
   const steps = lifecycle.transitions.filter((way) => way.from.includes(document.state) && !way.revision.startsWith('adopt:') && way.revision !== 'keep')
   return steps.map((way) => stepped(scheme, document.revision, way)).find((label) => label !== null) ?? null
 }

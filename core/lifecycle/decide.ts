@@ -3,7 +3,7 @@ import type { Folder } from '../access/types'
 import { ConditionError, evaluate, parseCondition, type DocumentRecord } from '../condition'
 import { first, format, labelParts, parse, positionOf, RevisionError, step, type RevisionScheme, type Step } from '../revision'
 import { adoptable } from './adopt'
-import { attributeOf, catalogueState, lifecycleOf, principalName, schemeOf, stateName, stateUseOf, transitionOf } from './look-up'
+import { attributeOf, catalogueState, lifecycleOf, principalName, schemeFor, stateName, stateUseOf, transitionOf } from './look-up'
 import { render, valueFor } from './template'
 import type { Configuration, DocumentSnapshot, Lifecycle, Person, RegisterRow, Transition, Written } from './types'
 
@@ -131,7 +131,7 @@ function guardHolds(request: Request, lifecycle: Lifecycle, transition: Transiti
 
 /** A record together with the facts that conditions may ask for. */
 export function conditionRecord(configuration: Configuration, document: DocumentSnapshot): DocumentRecord {
-  const scheme = schemeOf(configuration, lifecycleOf(configuration, document.lifecycle).scheme)
+  const scheme = schemeFor(configuration, lifecycleOf(configuration, document.lifecycle))
   const dot = document.fileName.lastIndexOf('.')
   return {
     ...document.record,
@@ -160,7 +160,7 @@ function adoptionIsOn({ configuration, document }: Request, lifecycle: Lifecycle
 
 function newLabel(request: Request, lifecycle: Lifecycle, transition: Transition): { after: string | null; reasons: Reason[] } {
   const { configuration, document } = request
-  const scheme = schemeOf(configuration, lifecycle.scheme)
+  const scheme = schemeFor(configuration, lifecycle)
   const refuse = (message: string, wayOut: string) => ({ after: document.revision, reasons: [{ rule: 'revision' as const, message, where: where(lifecycle, transition), wayOut }] })
   if (transition.revision.startsWith('adopt:')) {
     const attribute = attributeOf(configuration, transition.revision.slice('adopt:'.length))

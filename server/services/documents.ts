@@ -4,7 +4,7 @@ import { allowsAll } from '../../core/access/refusals'
 import { evaluate, parseCondition, type DocumentRecord } from '../../core/condition'
 import { canonicalNumber, type PlannedDocument, type Prediction } from '../../core/intake'
 import {
-  attributeOf, conditionRecord, decide, lifecycleOf, schemeOf, stateName, stateUseOf, valueFor,
+  attributeOf, conditionRecord, decide, lifecycleOf, schemeFor, stateName, stateUseOf, valueFor,
   type Configuration, type Decision, type DocumentSnapshot, type Outcome, type RegisterRow, type Right,
 } from '../../core/lifecycle'
 import { first, format, orderKey, positionOf } from '../../core/revision'
@@ -128,7 +128,7 @@ function addRegisterRow(tx: Tx, document: string, row: RegisterRow): void {
 
 function orderOf(configuration: Configuration, lifecycle: string, label: string | null): string | null {
   if (label === null) return null
-  const scheme = schemeOf(configuration, lifecycleOf(configuration, lifecycle).scheme)
+  const scheme = schemeFor(configuration, lifecycleOf(configuration, lifecycle))
   return orderKey(scheme, positionOf(scheme, label))
 }
 
@@ -240,7 +240,7 @@ export function createDocument(db: Db, account: Account, asked: NewDocument, con
     if (tx.select({ id: documents.id }).from(documents).where(eq(documents.number, number)).get()) throw new Refusal(409, `the number ${number} is taken in the vault`)
     if (!allFolders(tx).some((folder) => folder.path === asked.folder)) throw new Refusal(400, `there is no folder ${asked.folder} in the vault`)
     const row = newRow(configuration, account, { ...asked, number }, content.fileName, at)
-    const scheme = schemeOf(configuration, lifecycleOf(configuration, row.lifecycle).scheme)
+    const scheme = schemeFor(configuration, lifecycleOf(configuration, row.lifecycle))
     const label = format(scheme, first(scheme))
     tx.insert(documents).values({ ...row, version: 1, revision: label, revisionOrder: orderOf(configuration, row.lifecycle, label) }).run()
     requireRights(tx, account, documentRow(tx, number), ['edit'])

@@ -50,7 +50,7 @@ function firstProfile(tx: Tx): Profile {
     folder: allFolders(tx).find((folder) => folder.roles)?.path ?? '/',
     states: has('legacy_status') ? [
       ...(retired ? [{ when: 'legacy_status == "superseded"', state: retired.state }] : []),
-      ...(working ? [{ when: 'legacy_status == "in work"', state: working.state }] : []),
+      ...(working ? [{ when: 'legacy_status == "drawn"', state: working.state }] : []),
     ] : [],
     otherwise: issued?.state ?? lifecycle?.entry ?? '',
     attributes: { title: has('title'), status: has('legacy_status'), date: has('legacy_date'), author: has('legacy_author') },

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { stateName, type Configuration } from '~~/core/lifecycle'
+import { schemeFor, stateName, type Configuration } from '~~/core/lifecycle'
 import { first, format } from '~~/core/revision'
 import type { Settlement } from '~~/core/intake'
 import { conflictsOf, type PlannedRow } from '~/composables/intakeRows'
@@ -15,7 +15,8 @@ const number = ref('')
 const settle = (key: string, settlement: Settlement) => emit('settle', [{ key, settlement }])
 const scheme = computed(() => {
   const lifecycle = props.configuration.lifecycles.find(({ id }) => id === plan.value?.lifecycle)
-  return props.configuration.schemes.find(({ id }) => id === lifecycle?.scheme)
+  if (!lifecycle) return undefined
+  return schemeFor(props.configuration, lifecycle)
 })
 const transition = computed(() => props.configuration.lifecycles.find(({ id }) => id === plan.value?.lifecycle)?.transitions.find(({ id }) => id === plan.value?.transition)?.name)
 const evidence = computed(() => (['number', 'revision', 'title', 'status'] as const).flatMap((kind) => (file.value?.evidence[kind] ?? []).map((entry) => ({ kind, ...entry }))))

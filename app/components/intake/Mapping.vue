@@ -24,7 +24,7 @@ const states = computed(() => {
     <label>Class<select v-model="profile.class" class="field" :disabled="locked"><option :value="undefined">by the class rules</option><option v-for="entry in configuration.classes" :key="entry.id" :value="entry.id">{{ entry.name }}</option></select></label>
     <h2>Target state</h2>
     <div v-for="(rule, index) in profile.states" :key="index" class="rule">
-      <input v-model="rule.when" class="field mono" :disabled="locked" :aria-label="`Condition ${index + 1}`" spellcheck="false" placeholder="legacy_status == &quot;in work&quot;">
+      <input v-model="rule.when" class="field mono" :disabled="locked" :aria-label="`Condition ${index + 1}`" spellcheck="false" placeholder="legacy_status == &quot;drawn&quot;">
       <div class="bar"><span>→</span><select v-model="rule.state" class="field" :disabled="locked" :aria-label="`State ${index + 1}`"><option v-for="state in states" :key="state" :value="state">{{ stateName(configuration, state) }}</option></select><button type="button" class="plain" :disabled="locked" aria-label="Remove the rule" @click="profile.states.splice(index, 1)">×</button></div>
     </div>
     <label>{{ profile.states.length ? 'Otherwise' : 'Always' }}<select v-model="profile.otherwise" class="field" :disabled="locked" aria-label="Otherwise"><option v-for="state in states" :key="state" :value="state">{{ stateName(configuration, state) }}</option></select></label>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import { first, format, positionOf, step, type Step } from '~~/core/revision'
-import { principalName, type Effect, type Lifecycle, type Transition, type TransitionPatch } from '~~/core/lifecycle'
+import { principalName, schemeFor, type Effect, type Lifecycle, type Transition, type TransitionPatch } from '~~/core/lifecycle'
 
 /** The tray of a transition: what it is, what it rests on, what it leads to. */
 const props = defineProps<{ lifecycle: Lifecycle; transition: Transition; fresh: boolean }>()
@@ -9,7 +9,7 @@ const emit = defineEmits<{ close: [] }>()
 const { configuration, name, findings, edit } = useLifecycle(() => props.lifecycle.id)
 
 const change = (patch: TransitionPatch) => edit({ kind: 'change-transition', lifecycle: props.lifecycle.id, transition: props.transition.id, patch })
-const scheme = computed(() => configuration.value.schemes.find(({ id }) => id === props.lifecycle.scheme))
+const scheme = computed(() => schemeFor(configuration.value, props.lifecycle))
 const steps = computed(() => [
   { value: 'keep', text: 'keep the label' }, { value: 'minor', text: 'next minor' }, { value: 'major', text: 'next major' }, { value: 'settle', text: 'settle (drop the minor)' },
   ...(scheme.value && scheme.value.series.length > 1 ? [{ value: 'series', text: 'next series' }, ...scheme.value.series.slice(1).map(({ id }) => ({ value: `series:${id}`, text: `start series ${id}` }))] : []),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { schemeFor } from '~~/core/lifecycle'
 import type { Selection } from '~/composables/useLifecycle'
 
 const route = useRoute()
@@ -44,7 +45,7 @@ useShortcuts([
   { keys: 'Alt+←', does: 'move a state or a transition (with →, ↑, ↓)' },
   { keys: 'Enter', does: 'on a dot of the last rung: begin to draw, then arrows, then Enter' },
 ])
-const scheme = computed(() => configuration.value?.schemes.find((other) => other.id === lifecycle.value?.scheme))
+const scheme = computed(() => (lifecycle.value ? schemeFor(configuration.value, lifecycle.value) : undefined))
 const classes = computed(() => configuration.value?.classes.filter((other) => other.lifecycle === id.value) ?? [])
 const total = computed(() => Object.values(store.counts[id.value] ?? {}).reduce((sum, count) => sum + count, 0))
 </script>

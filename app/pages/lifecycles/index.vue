@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { stateName } from '~~/core/lifecycle'
+import { schemeFor, stateName } from '~~/core/lifecycle'
 
 const configuration = useConfiguration()
 useTitle('Lifecycles')
@@ -17,7 +17,7 @@ const uses = (state: string) => configuration.drafted!.lifecycles.filter((lifecy
         <tr v-for="lifecycle in configuration.drafted.lifecycles" :key="lifecycle.id">
           <td><NuxtLink :to="`/lifecycles/${lifecycle.id}`"><b>{{ lifecycle.name }}</b></NuxtLink></td>
           <td>{{ lifecycle.states.map((use) => stateName(configuration.drafted!, use.state)).join(' · ') }}</td>
-          <td>{{ configuration.drafted.schemes.find(({ id }) => id === lifecycle.scheme)?.name }}</td>
+          <td>{{ schemeFor(configuration.drafted, lifecycle).name }}</td>
           <td class="right mono">{{ lifecycle.transitions.length }}</td>
           <td class="right mono">{{ count(lifecycle.id) }}</td>
         </tr>
