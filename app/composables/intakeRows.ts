@@ -16,10 +16,11 @@ export const conflictNames: Record<string, string> = {
 /** What one kind of source says of a file's revision. */
 export const said = (row: PlannedRow, source: string) => row.file.planned?.evidence.revision.find((evidence) => evidence.source === source)?.value
 
-/** What the register says: the line of the file's own label if it has one, else its newest line. */
+/** What the register says: the line of the file's own label, else its newest line, which is also what holds a file back. */
 export function registerSays(row: PlannedRow) {
   const lines = row.file.planned?.evidence.revision.filter((evidence) => evidence.source.startsWith('register')) ?? []
-  return lines.find((line) => line.value === row.file.planned?.label) ?? lines.at(-1)
+  const own = row.file.status === 'held' ? undefined : lines.find((line) => line.value === row.file.planned?.label)
+  return own ?? lines.at(-1)
 }
 
 /** Whether this file carries the label that its document will stand at. */

@@ -43,7 +43,7 @@ describe('edits of a lifecycle', () => {
     expect(JSON.stringify(configuration)).toBe(before)
   })
   it('are told in words', () => {
-    expect(describeEdit(configuration, { kind: 'change-transition', lifecycle, transition: 'issue', patch: { revision: 'major' } })).toBe('Issue: revision step major')
+    expect(describeEdit(configuration, { kind: 'change-transition', lifecycle, transition: 'issue', patch: { revision: 'major' } })).toBe('Issue now steps major, was settle')
     expect(describeEdit(configuration, { kind: 'rename-state', state: 'issued', name: 'Valid' })).toBe('Rename state Issued to Valid')
   })
 })

@@ -72,10 +72,21 @@ export function describeEdit(configuration: Configuration, edit: Edit): string {
     case 'set-entry': return `Documents enter in ${state(edit.state)}`
     case 'set-grant': return `${principalName(configuration, edit.principal)} in ${state(edit.state)}: ${edit.rights.join(' ') || 'nothing'}`
     case 'add-transition': return `Add transition ${edit.name}`
-    case 'change-transition': return `${transition(edit.transition)}: ${patchInWords(edit.patch)}`
+    case 'change-transition': return changeInWords(configuration, edit)
     case 'move-transition': return `Move ${transition(edit.transition)} to row ${edit.to + 1}`
     case 'remove-transition': return `Remove transition ${transition(edit.transition)}`
   }
+}
+
+function changeInWords(configuration: Configuration, { lifecycle, transition: id, patch }: Extract<Edit, { kind: 'change-transition' }>): string {
+  const before = transitionOf(lifecycleOf(configuration, lifecycle), id)
+  const { revision, name, ...rest } = patch
+  const parts = [
+    ...(name === undefined ? [] : [`is called ${name}`]),
+    ...(revision === undefined ? [] : [`now steps ${revision}, was ${before.revision}`]),
+    ...(Object.keys(rest).length ? [patchInWords(rest)] : []),
+  ]
+  return `${before.name}${parts.length && (name !== undefined || revision !== undefined) ? ' ' : ': '}${parts.join('; ')}`
 }
 
 const patchWords: Record<string, string> = { newRevision: 'new revision', firedBy: 'who fires it', revision: 'revision step', notBy: 'not by', effects: 'what it writes' }

@@ -126,7 +126,7 @@ h2 { padding: 10px 6px 3px; border-bottom: 1px solid var(--ink); }
 .cell { text-align: center; border-left: 1px dotted var(--line); height: var(--row); display: grid; place-items: center; padding: 0 2px !important; font-size: 12px; }
 .rights { font-size: 11px; line-height: 13px; height: 100%; }
 .rights:hover, .rung:hover { background: var(--well); }
-.selected { background: var(--tint) !important; }
+.rung.selected, .cell.selected { background: var(--tint); }
 .quiet { border: 0; background: transparent; color: inherit; appearance: none; text-align: center; text-align-last: center; cursor: pointer; font-size: 12px; padding: 2px 6px; }
 .quiet:hover { background: var(--well); }
 .quiet option { background: var(--sheet); color: var(--ink); }
