@@ -23,14 +23,36 @@ export function readJson<T>(file: string): T {
 
 /** The value of a JSON text. @throws UsageError that names where it breaks. */
 export function parseJson<T>(text: string, file: string, firstLine = 1): T {
+  const json = text.replace(/^\uFEFF/, '')
   try {
-    return JSON.parse(text.replace(/^\uFEFF/, '')) as T
+    return JSON.parse(json) as T
+  } catch (error) {
+    const before = json.slice(0, breakOf(json)).split('\n')
+    const why = (error as Error).message.replace(/ in JSON.*$| at position.*$|, (\.\.\.)?".*$/s, '')
+    throw new UsageError(`${file}, line ${firstLine + before.length - 1}, column ${before.at(-1)!.length + 1}: the JSON is broken (${why})`)
+  }
+}
+
+/** Where broken JSON breaks, in characters: the parser does not always say, so the longest start that could still go on is searched for. */
+function breakOf(json: string): number {
+  let sound = 0
+  let broken = json.length + 1
+  while (broken - sound > 1) {
+    const middle = (sound + broken) >> 1
+    if (couldGoOn(json.slice(0, middle))) sound = middle
+    else broken = middle
+  }
+  return sound
+}
+
+function couldGoOn(start: string): boolean {
+  try {
+    JSON.parse(start)
+    return true
   } catch (error) {
     const { message } = error as Error
-    const position = Number(/position (\d+)/.exec(message)?.[1] ?? text.length)
-    const before = text.slice(0, position).split('\n')
-    const why = message.replace(/ in JSON.*$| at position.*$|, ".*$/s, '')
-    throw new UsageError(`${file}, line ${firstLine + before.length - 1}, column ${before.at(-1)!.length + 1}: the JSON is broken (${why})`)
+    const position = /position (\d+)/.exec(message)
+    return /end of JSON input|Unterminated/.test(message) || (position !== null && Number(position[1]) >= start.length)
   }
 }
 

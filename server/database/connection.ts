@@ -64,6 +64,11 @@ export function atomically<T>(db: Db, body: (tx: Tx) => T): T {
   return db.$client.transaction(() => body(db)).immediate()
 }
 
+/** Runs several reads on one state of the database, whatever a job commits meanwhile. */
+export function consistently<T>(db: Db, body: () => T): T {
+  return db.$client.transaction(body)()
+}
+
 /** Makes something of a connection once, such as a prepared statement, and keeps it. */
 export function oncePerConnection<T>(make: (db: Db) => T): (db: Db) => T {
   const made = new WeakMap<Db, T>()

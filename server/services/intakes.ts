@@ -3,7 +3,7 @@ import { and, asc, count, desc, eq, like, or, sql } from 'drizzle-orm'
 import { ConditionError, parseCondition } from '../../core/condition'
 import { namePattern, PatternError, planIntake, readName, readRegister, RegisterError, type Profile, type Settlement } from '../../core/intake'
 import { stateName, type Configuration } from '../../core/lifecycle'
-import { atomically, type Db, type Tx } from '../database/connection'
+import { atomically, consistently, type Db, type Tx } from '../database/connection'
 import { documents, intakeDocuments, intakeFiles, intakes, jobs } from '../database/schema'
 import { inShare, registerText } from './archives'
 import { record } from './audit'
@@ -154,11 +154,13 @@ export async function makePlan(db: Db, id: string): Promise<void> {
 
 /** An intake with its counts: files by status and by kind of conflict, documents by status. */
 export function intakePage(db: Db, id: string) {
-  const intake = intakeRow(db, id)
-  const files = db.select({ status: intakeFiles.status, conflict: intakeFiles.conflict, count: count() }).from(intakeFiles).where(eq(intakeFiles.intake, id)).groupBy(intakeFiles.status, intakeFiles.conflict).all()
-  const planned = db.select({ status: intakeDocuments.status, count: count() }).from(intakeDocuments).where(eq(intakeDocuments.intake, id)).groupBy(intakeDocuments.status).all()
-  const job = db.select().from(jobs).where(eq(jobs.subject, id)).orderBy(desc(jobs.queuedAt), desc(sql`rowid`)).limit(1).get() ?? null
-  return { intake, files, documents: Object.fromEntries(planned.map((row) => [row.status, row.count])) as Partial<Record<'ready' | 'held' | 'done' | 'failed', number>>, job }
+  return consistently(db, () => {
+    const intake = intakeRow(db, id)
+    const files = db.select({ status: intakeFiles.status, conflict: intakeFiles.conflict, count: count() }).from(intakeFiles).where(eq(intakeFiles.intake, id)).groupBy(intakeFiles.status, intakeFiles.conflict).all()
+    const planned = db.select({ status: intakeDocuments.status, count: count() }).from(intakeDocuments).where(eq(intakeDocuments.intake, id)).groupBy(intakeDocuments.status).all()
+    const job = db.select().from(jobs).where(eq(jobs.subject, id)).orderBy(desc(jobs.queuedAt), desc(sql`rowid`)).limit(1).get() ?? null
+    return { intake, files, documents: Object.fromEntries(planned.map((row) => [row.status, row.count])) as Partial<Record<'ready' | 'held' | 'done' | 'failed', number>>, job }
+  })
 }
 
 export interface IntakeQuery { status?: string; conflict?: string; text?: string; offset: number; limit: number }

@@ -201,6 +201,22 @@ describe('an intake', () => {
     expect(report.filter((line: string) => /,no,/.test(line))).toEqual([])
     expect(report.find((line: string) => line.includes('BR-1044'))).toMatch(/uses a letter that “Workshop letters” skips/)
   })
+  it('can be stopped and carried on, with nothing lost or doubled', async () => {
+    execFileSync('node', ['.output/server/programs/generate.mjs', join(share(), 'Stoppable'), '1500'])
+    const { id } = (await start('Stoppable')).body
+    const { documents } = await ready(id)
+    const { job } = (await mara('POST', `intakes/${id}/run`)).body
+    expect((await mara('POST', `intakes/${id}/run`)).status).toBe(409)
+    await eventually(async () => (await mara('GET', `intakes/${id}`)).body.documents.done > 0, 'the first document')
+    await mara('POST', `jobs/${job.id}/stop`)
+    const stopped = await ready(id)
+    expect(stopped.job.status).toBe('stopped')
+    expect(stopped.documents.ready).toBeGreaterThan(0)
+    expect(stopped.documents.ready + stopped.documents.done).toBe(documents.ready)
+    await mara('POST', `intakes/${id}/run`)
+    expect(await ready(id)).toMatchObject({ intake: { stage: 'done' }, job: { status: 'done', done: documents.ready, total: documents.ready }, documents: { done: documents.ready } })
+    expect((await mara('GET', `documents?intake=${id}`)).body.total).toBe(documents.ready)
+  })
   it('fails a file that changed after it was read, alone', async () => {
     mkdirSync(join(share(), 'Small'))
     for (const number of ['BR-8001', 'BR-8002']) writeFileSync(join(share(), 'Small', `${number}_B.dxf`), number)
