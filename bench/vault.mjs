@@ -1,4 +1,4 @@
-// The vault at 100,000 documents: pages of the table as the browser asks for them, beside reading as many rows by their key, the least a database can do.
+// The vault at 100,000 documents: pages of its table as the browser asks for them, over HTTP, in any order and with any filter.
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { demoData, signIn, startServer } from '../tests/support/server.mjs'
