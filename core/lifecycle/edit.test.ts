@@ -13,10 +13,16 @@ describe('edits of a lifecycle', () => {
     expect(states(changed)).toEqual(['drafting', 'on-hold', 'checking', 'issued', 'superseded'])
     expect(changed.states).toHaveLength(configuration.states.length)
   })
-  it('add a new name to the catalogue', () => expect(after({ kind: 'add-state', lifecycle, name: 'Mock-up', phase: 'review' }).states.at(-1)).toEqual({ id: 'mock-up', name: 'Mock-up' }))
+  it('add a new name to the catalogue', () =>
+    expect(after({ kind: 'add-state', lifecycle, name: 'Mock-up', phase: 'review' }).states.at(-1)).toEqual({
+      id: 'mock-up',
+      name: 'Mock-up',
+    }))
   it('reorder states and transitions', () => {
     expect(states(after({ kind: 'move-state', lifecycle, state: 'issued', to: 0 }))[0]).toBe('issued')
-    expect(workshop(after({ kind: 'move-transition', lifecycle, transition: 'issue', to: 0 })).transitions[0]!.id).toBe('issue')
+    expect(
+      workshop(after({ kind: 'move-transition', lifecycle, transition: 'issue', to: 0 })).transitions[0]!.id,
+    ).toBe('issue')
   })
   it('remove a state with the transitions that need it', () => {
     const changed = workshop(after({ kind: 'remove-state', lifecycle, state: 'checking' }))
@@ -26,35 +32,82 @@ describe('edits of a lifecycle', () => {
   it('add, change and remove a transition', () => {
     const edits: Edit[] = [
       { kind: 'add-transition', lifecycle, name: 'Recall', from: 'issued', to: 'checking' },
-      { kind: 'change-transition', lifecycle, transition: 'recall', patch: { guard: 'mass > 1', revision: 'minor', firedBy: ['role:lead'], comment: 'required' } },
+      {
+        kind: 'change-transition',
+        lifecycle,
+        transition: 'recall',
+        patch: { guard: 'mass > 1', revision: 'minor', firedBy: ['role:lead'], comment: 'required' },
+      },
     ]
-    expect(workshop(after(...edits)).transitions.at(-1)).toMatchObject({ id: 'recall', from: ['issued'], to: 'checking', guard: 'mass > 1', revision: 'minor' })
-    expect(workshop(after(...edits, { kind: 'change-transition', lifecycle, transition: 'recall', patch: { guard: null } })).transitions.at(-1)).not.toHaveProperty('guard')
-    expect(workshop(after(...edits, { kind: 'remove-transition', lifecycle, transition: 'recall' })).transitions).toEqual(workshop(configuration).transitions)
+    expect(workshop(after(...edits)).transitions.at(-1)).toMatchObject({
+      id: 'recall',
+      from: ['issued'],
+      to: 'checking',
+      guard: 'mass > 1',
+      revision: 'minor',
+    })
+    expect(
+      workshop(
+        after(...edits, {
+          kind: 'change-transition',
+          lifecycle,
+          transition: 'recall',
+          patch: { guard: null },
+        }),
+      ).transitions.at(-1),
+    ).not.toHaveProperty('guard')
+    expect(
+      workshop(after(...edits, { kind: 'remove-transition', lifecycle, transition: 'recall' })).transitions,
+    ).toEqual(workshop(configuration).transitions)
   })
   it('set rights and facts', () => {
-    const changed = workshop(after({ kind: 'set-grant', lifecycle, state: 'issued', principal: 'role:author', rights: ['see'] }, { kind: 'change-state', lifecycle, state: 'issued', patch: { newRevision: null, content: 'open' } }))
+    const changed = workshop(
+      after(
+        { kind: 'set-grant', lifecycle, state: 'issued', principal: 'role:author', rights: ['see'] },
+        { kind: 'change-state', lifecycle, state: 'issued', patch: { newRevision: null, content: 'open' } },
+      ),
+    )
     expect(changed.states[2]).toMatchObject({ content: 'open', grants: { 'role:author': ['see'] } })
     expect(changed.states[2]).not.toHaveProperty('newRevision')
   })
   it('leave the configuration they were given as it was', () => {
     const before = JSON.stringify(configuration)
-    after({ kind: 'rename-state', state: 'issued', name: 'Released' }, { kind: 'remove-state', lifecycle, state: 'checking' })
+    after(
+      { kind: 'rename-state', state: 'issued', name: 'Released' },
+      { kind: 'remove-state', lifecycle, state: 'checking' },
+    )
     expect(JSON.stringify(configuration)).toBe(before)
   })
   it('are told in words', () => {
-    expect(describeEdit(configuration, { kind: 'change-transition', lifecycle, transition: 'issue', patch: { revision: 'major' } })).toBe('Issue now steps major, was settle')
-    expect(describeEdit(configuration, { kind: 'rename-state', state: 'issued', name: 'Valid' })).toBe('Rename state Issued to Valid')
+    expect(
+      describeEdit(configuration, {
+        kind: 'change-transition',
+        lifecycle,
+        transition: 'issue',
+        patch: { revision: 'major' },
+      }),
+    ).toBe('Issue now steps major, was settle')
+    expect(describeEdit(configuration, { kind: 'rename-state', state: 'issued', name: 'Valid' })).toBe(
+      'Rename state Issued to Valid',
+    )
   })
 })
 
 describe('edits that cannot be made', () => {
   it.each<[string, Edit]>([
-    ['a name twice', { kind: 'add-transition', lifecycle, name: 'issue', from: 'drafting', to: 'issued' }], ['no name', { kind: 'add-state', lifecycle, name: '  ', phase: 'working' }],
-    ['the entry state removed', { kind: 'remove-state', lifecycle, state: 'drafting' }], ['a transition from nowhere', { kind: 'change-transition', lifecycle, transition: 'issue', patch: { from: [] } }],
-    ['a state’s name taken', { kind: 'rename-state', state: 'issued', name: 'Checking' }], ['a name of a novel’s length', { kind: 'rename-state', state: 'issued', name: 'x'.repeat(81) }],
+    ['a name twice', { kind: 'add-transition', lifecycle, name: 'issue', from: 'drafting', to: 'issued' }],
+    ['no name', { kind: 'add-state', lifecycle, name: '  ', phase: 'working' }],
+    ['the entry state removed', { kind: 'remove-state', lifecycle, state: 'drafting' }],
+    [
+      'a transition from nowhere',
+      { kind: 'change-transition', lifecycle, transition: 'issue', patch: { from: [] } },
+    ],
+    ['a state’s name taken', { kind: 'rename-state', state: 'issued', name: 'Checking' }],
+    ['a name of a novel’s length', { kind: 'rename-state', state: 'issued', name: 'x'.repeat(81) }],
   ])('%s', (_, edit) => expect(() => applyEdit(configuration, edit)).toThrow(EditError))
   it.each<[string, Edit]>([
-    ['a lifecycle that is not there', { kind: 'set-entry', lifecycle: 'none', state: 'issued' }], ['a state of another lifecycle', { kind: 'set-entry', lifecycle, state: 'shared' }], ['a transition that is not there', { kind: 'remove-transition', lifecycle, transition: 'none' }],
+    ['a lifecycle that is not there', { kind: 'set-entry', lifecycle: 'none', state: 'issued' }],
+    ['a state of another lifecycle', { kind: 'set-entry', lifecycle, state: 'shared' }],
+    ['a transition that is not there', { kind: 'remove-transition', lifecycle, transition: 'none' }],
   ])('%s', (_, edit) => expect(() => applyEdit(configuration, edit)).toThrow(UnknownError))
 })

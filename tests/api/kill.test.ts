@@ -11,13 +11,20 @@ const kills = 25
 
 it(`survives ${kills} kills during one run: every document once, every content right, the trail whole`, async () => {
   const data = demoData()
-  execFileSync('node', ['.output/server/programs/generate.mjs', join(data, 'archives', 'Large'), String(files)])
+  execFileSync('node', [
+    '.output/server/programs/generate.mjs',
+    join(data, 'archives', 'Large'),
+    String(files),
+  ])
   const port = await freePort()
   let server = await startServer(data, { port })
   let call = await signIn(server.url)
   const { id } = (await call('POST', 'intakes', { archive: 'Large', register: null })).body
   const page = async () => (await call('GET', `intakes/${id}`)).body
-  const read = await eventually(async () => ((await page()).intake.stage === 'read' ? page() : null), 'the reading')
+  const read = await eventually(
+    async () => ((await page()).intake.stage === 'read' ? page() : null),
+    'the reading',
+  )
   const expected = read.documents.ready
   expect(expected).toBeGreaterThan(1000)
 
@@ -38,22 +45,41 @@ it(`survives ${kills} kills during one run: every document once, every content r
     progress.push(inVault())
     server = await startServer(data, { port })
   }
-  expect(progress.every((count) => count < expected), `every kill hit the run, which had ${expected} to bring in: ${progress}`).toBe(true)
+  expect(
+    progress.every((count) => count < expected),
+    `every kill hit the run, which had ${expected} to bring in: ${progress}`,
+  ).toBe(true)
   expect(new Set(progress).size).toBeGreaterThanOrEqual(20)
   expect([...progress].sort((a, b) => a - b)).toEqual(progress)
 
   call = await signIn(server.url)
-  const done = await eventually(async () => ((await page()).intake.stage === 'done' ? page() : null), 'the end of the run', 120)
+  const done = await eventually(
+    async () => ((await page()).intake.stage === 'done' ? page() : null),
+    'the end of the run',
+    120,
+  )
   expect(done.documents).toEqual({ done: expected })
   expect((await call('GET', 'audit/verify')).body).toMatchObject({ whole: true })
   await server.stop()
 
   const db = new Database(join(data, 'ilmenite.sqlite'), { readonly: true })
   expect(db.pragma('integrity_check', { simple: true })).toBe('ok')
-  expect(db.prepare('select count(*) n, count(distinct number) d from documents where intake = ?').get(id)).toEqual({ n: expected, d: expected })
-  expect(db.prepare(`select count(*) n, count(distinct subject_id) d from audit where action = 'bring in'`).get()).toEqual({ n: expected, d: expected })
-  const stored = db.prepare('select v.sha256 from versions v join documents d on d.id = v.document where d.intake = ?').pluck().all(id) as string[]
+  expect(
+    db.prepare('select count(*) n, count(distinct number) d from documents where intake = ?').get(id),
+  ).toEqual({ n: expected, d: expected })
+  expect(
+    db.prepare(`select count(*) n, count(distinct subject_id) d from audit where action = 'bring in'`).get(),
+  ).toEqual({ n: expected, d: expected })
+  const stored = db
+    .prepare('select v.sha256 from versions v join documents d on d.id = v.document where d.intake = ?')
+    .pluck()
+    .all(id) as string[]
   expect(stored).toHaveLength(files)
-  for (const sha256 of stored) expect(createHash('sha256').update(readFileSync(join(data, 'files', sha256.slice(0, 2), sha256))).digest('hex')).toBe(sha256)
+  for (const sha256 of stored)
+    expect(
+      createHash('sha256')
+        .update(readFileSync(join(data, 'files', sha256.slice(0, 2), sha256)))
+        .digest('hex'),
+    ).toBe(sha256)
   db.close()
 })

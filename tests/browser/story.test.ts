@@ -28,7 +28,12 @@ beforeEach(async () => {
 const click = (what: string) => page.locator(what).click()
 const button = (name: string) => `::-p-aria([name="${name}"][role="button"])`
 const labelled = (name: string) => `::-p-aria(${name})`
-const says = (text: string) => page.waitForFunction((wanted) => document.body.innerText.replace(/\s+/g, ' ').toLowerCase().includes(wanted.toLowerCase()), {}, text)
+const says = (text: string) =>
+  page.waitForFunction(
+    (wanted) => document.body.innerText.replace(/\s+/g, ' ').toLowerCase().includes(wanted.toLowerCase()),
+    {},
+    text,
+  )
 const open = async (path: string) => {
   await page.goto(server.url + path)
   await page.waitForSelector('main')
@@ -38,9 +43,13 @@ async function fillIn(name: string, value: string) {
   await field!.click({ count: 3 })
   await field!.type(value)
 }
-const choose = async (name: string, value: string) => (await page.waitForSelector(labelled(name)))!.select(value)
+const choose = async (name: string, value: string) =>
+  (await page.waitForSelector(labelled(name)))!.select(value)
 /** The columns that a transition's row tells of, as read out. */
-const rows = (label: string) => page.$$eval(`[aria-label="${label}"] tbody tr`, (list) => list.map((row) => (row as HTMLElement).innerText.split('\t').map((cell) => cell.trim())))
+const rows = (label: string) =>
+  page.$$eval(`[aria-label="${label}"] tbody tr`, (list) =>
+    list.map((row) => (row as HTMLElement).innerText.split('\t').map((cell) => cell.trim())),
+  )
 
 describe('from a legacy folder to a released document at its right revision', () => {
   it('an administrator signs in, changes a lifecycle, brings an archive in, and revises a drawing from C to D', async () => {
@@ -76,7 +85,11 @@ describe('from a legacy folder to a released document at its right revision', ()
 
     // The archive: what each file will become is on the table before anything is done.
     await open('/intake')
-    await page.waitForFunction(() => document.querySelector<HTMLInputElement>('input[list=registers]')?.value === 'Grip archive register.csv')
+    await page.waitForFunction(
+      () =>
+        document.querySelector<HTMLInputElement>('input[list=registers]')?.value ===
+        'Grip archive register.csv',
+    )
     await click(button('Read the archive'))
     await says('133 files')
     await says('10 files held')
@@ -87,21 +100,29 @@ describe('from a legacy folder to a released document at its right revision', ()
     await says('9 files held').catch(() => says('10 files held'))
     await page.keyboard.press('3')
     await page.locator('[role=row] ::-p-text(BR-1042_C.dxf)').click()
-    await says('Registered in Issued at C, by Take over as issued, with 3 versions and A, B as history from before the vault')
+    await says(
+      'Registered in Issued at C, by Take over as issued, with 3 versions and A, B as history from before the vault',
+    )
     await says('The next revision will be D')
     await says('Filed by check-in instead, it would start at A')
     await page.locator('button ::-p-text(Bring in)').click()
     await says('Report as CSV')
     await page.keyboard.press('5')
     await says('As predicted')
-    expect(await page.$$eval('[role=cell]', (cells) => cells.filter((cell) => cell.textContent === '▲ no').length)).toBe(0)
+    expect(
+      await page.$$eval('[role=cell]', (cells) => cells.filter((cell) => cell.textContent === '▲ no').length),
+    ).toBe(0)
 
     // In the vault, issued at the revision it already had.
     await open('/vault?text=BR-1042')
     await says('1 documents')
     await click('::-p-aria([name="BR-1042"][role="link"])')
     await says('The next revision will be D')
-    expect((await rows('Revision register')).map((row) => row.slice(0, 2))).toEqual([['C', 'adopted'], ['B', 'legacy'], ['A', 'legacy']])
+    expect((await rows('Revision register')).map((row) => row.slice(0, 2))).toEqual([
+      ['C', 'adopted'],
+      ['B', 'legacy'],
+      ['A', 'legacy'],
+    ])
 
     // Revised: C becomes D, not A, and that is said before it is done.
     await page.locator('button ::-p-text(Revise)').click()
@@ -128,11 +149,18 @@ describe('from a legacy folder to a released document at its right revision', ()
     await click(button('File it'))
     await page.waitForSelector('[data-role=revision]')
     expect(await page.$eval('[data-role=revision]', (element) => element.textContent)).toBe('A')
-    expect(await rows('Revision register')).toEqual([['A', 'native', expect.any(String), 'Jonas Eckhart', 'Filed', '1']])
+    expect(await rows('Revision register')).toEqual([
+      ['A', 'native', expect.any(String), 'Jonas Eckhart', 'Filed', '1'],
+    ])
 
     await page.locator('button ::-p-text(Send to check)').click()
     await says('does not meet the guard material != null && mass > 0')
-    expect(await page.$eval('[aria-label="Send to check"] button.main', (element) => (element as HTMLButtonElement).disabled)).toBe(true)
+    expect(
+      await page.$eval(
+        '[aria-label="Send to check"] button.main',
+        (element) => (element as HTMLButtonElement).disabled,
+      ),
+    ).toBe(true)
     await page.keyboard.press('Escape')
     await page.locator('button ::-p-text(Take over as issued)').click()
     await says('5 reasons against')
@@ -154,7 +182,10 @@ describe('from a legacy folder to a released document at its right revision', ()
     await page.type('textarea[aria-label=Comment]', 'Bore enlarged')
     await page.locator('[aria-label^="Check BR"] button.main').click()
     await page.waitForFunction(() => document.querySelectorAll('[aria-label=Versions] tbody tr').length === 2)
-    expect((await rows('Versions')).map((row) => row.slice(0, 4))).toEqual([['2', 'Größer gebohrt.dxf', 'A', 'Bore enlarged'], ['1', 'BR-1042-copy_C.dxf', 'A', '–']])
+    expect((await rows('Versions')).map((row) => row.slice(0, 4))).toEqual([
+      ['2', 'Größer gebohrt.dxf', 'A', 'Bore enlarged'],
+      ['1', 'BR-1042-copy_C.dxf', 'A', '–'],
+    ])
     expect(faults).toEqual([])
   })
 })
@@ -173,21 +204,30 @@ describe('the lifecycle sheet', () => {
     await click(button('+ add state'))
     await page.type('[aria-label="Name of the new state"]', 'Withdrawn')
     await page.keyboard.press('Enter')
-    await page.waitForFunction(() => [...document.querySelectorAll('.head')].some((head) => head.textContent?.includes('Withdrawn')))
-    const heads = () => page.$$eval('.head b', (list) => list.map((head) => head.textContent!.replace('▲', '').trim()))
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('.head')].some((head) => head.textContent?.includes('Withdrawn')),
+    )
+    const heads = () =>
+      page.$$eval('.head b', (list) => list.map((head) => head.textContent!.replace('▲', '').trim()))
     expect(await heads()).toEqual(['Drafting', 'Issued', 'Withdrawn'])
     const withdrawn = (await page.$$('.head'))[2]!
     await withdrawn.focus()
     await page.keyboard.down('Alt')
     await page.keyboard.press('ArrowLeft')
     await page.keyboard.up('Alt')
-    await page.waitForFunction(() => document.querySelectorAll('.head b')[1]?.textContent?.includes('Withdrawn'))
+    await page.waitForFunction(() =>
+      document.querySelectorAll('.head b')[1]?.textContent?.includes('Withdrawn'),
+    )
     await (await page.$$('.head'))[1]!.click()
     await click(button('Remove this state'))
     await page.waitForFunction(() => document.querySelectorAll('.head').length === 2)
     await page.evaluate(() => (document.activeElement as HTMLElement)?.blur())
     for (let edits = 4; edits > 0; edits--) {
-      await page.waitForFunction((count) => document.querySelector('[data-role=draft]')?.textContent?.includes(`${count} edit`), {}, edits)
+      await page.waitForFunction(
+        (count) => document.querySelector('[data-role=draft]')?.textContent?.includes(`${count} edit`),
+        {},
+        edits,
+      )
       await page.keyboard.down('Control')
       await page.keyboard.press('z')
       await page.keyboard.up('Control')
@@ -197,7 +237,9 @@ describe('the lifecycle sheet', () => {
     await page.keyboard.down('Control')
     await page.keyboard.press('y')
     await page.keyboard.up('Control')
-    await page.waitForFunction(() => document.querySelector('[data-role=draft]')?.textContent?.includes('1 edit'))
+    await page.waitForFunction(() =>
+      document.querySelector('[data-role=draft]')?.textContent?.includes('1 edit'),
+    )
     expect(faults).toEqual([])
   })
 })
@@ -210,7 +252,11 @@ describe('everywhere', () => {
     await page.keyboard.up('Control')
     await page.waitForSelector('[aria-label="What to find"]')
     await page.keyboard.type('BR-2007')
-    await page.waitForFunction(() => [...document.querySelectorAll('[role=option]')].some((option) => option.textContent?.includes('BR-2007')))
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('[role=option]')].some((option) =>
+        option.textContent?.includes('BR-2007'),
+      ),
+    )
     await page.keyboard.press('Enter')
     await says('BR-2007')
     await page.waitForFunction(() => location.pathname === '/vault/BR-2007')

@@ -24,7 +24,8 @@ const shown = (value: unknown) => (value === null || value === undefined ? '–'
 
 <style scoped>
 td:nth-child(-n+3) { white-space: nowrap; }
-.sides { width: 48%; }
+.sides { width: 46%; }
+td a.mono { white-space: nowrap; }
 .sides span + span { margin-left: 10px; }
 .sides > span { display: inline-block; max-width: 420px; overflow-wrap: anywhere; }
 </style>

@@ -1,0 +1,143 @@
+import { describe, expect, it } from 'vitest'
+import { readAs, ShapeError } from './read-as'
+import {
+  CheckInQuery,
+  DocumentsQuery,
+  EditRequest,
+  missingField,
+  NewDocumentQuery,
+  ProfileRequest,
+  SettleRequest,
+  SignInRequest,
+  StartIntakeRequest,
+} from './requests'
+
+const faults = (read: () => unknown): string[] => {
+  try {
+    read()
+  } catch (error) {
+    if (error instanceof ShapeError) return error.faults
+    throw error
+  }
+  return []
+}
+
+describe('a request', () => {
+  it('is read with its defaults and its numbers as numbers', () => {
+    expect(readAs(DocumentsQuery, { offset: '200', limit: '50', descending: 'true' })).toMatchObject({
+      offset: 200,
+      limit: 50,
+      descending: true,
+      sort: 'number',
+    })
+    expect(readAs(DocumentsQuery, {})).toMatchObject({ offset: 0, limit: 100, descending: false })
+  })
+  it('keeps a nested patch as it was sent', () => {
+    const { edit } = readAs(EditRequest, {
+      change: 3,
+      edit: {
+        kind: 'change-transition',
+        lifecycle: 'note',
+        transition: 'issue',
+        patch: { guard: null, firedBy: ['role:lead'] },
+      },
+    })
+    expect(JSON.parse(JSON.stringify(edit)).patch).toEqual({ guard: null, firedBy: ['role:lead'] })
+  })
+  it('takes a decision, and its taking back', () => {
+    expect(
+      faults(() =>
+        readAs(SettleRequest, {
+          settled: [
+            { key: 'a.dxf', settlement: { label: 'C' } },
+            { key: 'b.dxf', settlement: null },
+          ],
+        }),
+      ),
+    ).toEqual([])
+  })
+  it('takes an intake with and without a register', () => {
+    expect(faults(() => readAs(StartIntakeRequest, { archive: 'Grips', register: null }))).toEqual([])
+    expect(faults(() => readAs(StartIntakeRequest, { archive: 'Grips', register: 'grips.csv' }))).toEqual([])
+  })
+})
+
+describe('a request of the wrong shape', () => {
+  it.each<[string, () => unknown, RegExp]>([
+    ['that is no object', () => readAs(SignInRequest, 'mara'), /a JSON object was expected/],
+    ['that is a list', () => readAs(SignInRequest, []), /a JSON object was expected/],
+    ['without its fields', () => readAs(SignInRequest, { mail: 'a' }), /password/],
+    [
+      'with a field too many',
+      () => readAs(SignInRequest, { mail: 'a', password: 'b', administrator: true }),
+      /administrator/,
+    ],
+    ['with a page too long', () => readAs(DocumentsQuery, { limit: '100000' }), /limit/],
+    ['with an offset that is no number', () => readAs(DocumentsQuery, { offset: 'x' }), /offset/],
+    ['with an order there is not', () => readAs(DocumentsQuery, { sort: 'colour' }), /sort/],
+    [
+      'with a path for a file name',
+      () => readAs(CheckInQuery, { change: 1, fileName: '../../etc/passwd' }),
+      /no slashes/,
+    ],
+    [
+      'with a file name beyond all measure',
+      () => readAs(CheckInQuery, { change: 1, fileName: `${'x'.repeat(300)}.dxf` }),
+      /at most 255 characters/,
+    ],
+    [
+      'without a number',
+      () => readAs(NewDocumentQuery, { number: '', folder: '/', fileName: 'x.dxf' }),
+      /enter a number/,
+    ],
+    [
+      'with an edit of no kind',
+      () => readAs(EditRequest, { change: 1, edit: { kind: 'explode' } }),
+      /edit\.kind/,
+    ],
+    [
+      'with a principal of no kind',
+      () => readAs(EditRequest, { change: 1, edit: { kind: 'set-grant', principal: 'everybody else' } }),
+      /principal/,
+    ],
+    [
+      'with a right there is not',
+      () => readAs(EditRequest, { change: 1, edit: { kind: 'set-grant', rights: ['fly'] } }),
+      /rights/,
+    ],
+    [
+      'with an effect that is none',
+      () =>
+        readAs(EditRequest, {
+          change: 1,
+          edit: { kind: 'change-transition', patch: { effects: [{ kind: 'run', job: 'x' }] } },
+        }),
+      /an effect is a write/,
+    ],
+    [
+      'with a state’s setting in a transition',
+      () =>
+        readAs(EditRequest, { change: 1, edit: { kind: 'change-transition', patch: { phase: 'issued' } } }),
+      /phase/,
+    ],
+    [
+      'with an empty rule',
+      () =>
+        readAs(ProfileRequest, {
+          patterns: ['x'],
+          folder: '/',
+          states: [{ when: '', state: 'issued' }],
+          otherwise: 'issued',
+          attributes: {},
+        }),
+      /no condition/,
+    ],
+  ])('%s is refused, naming the field', (_, read, message) =>
+    expect(faults(read).join('; ')).toMatch(message),
+  )
+
+  it('is told which field its kind of edit lacks', () => {
+    expect(missingField({ kind: 'add-state', lifecycle: 'note', name: 'X' })).toBe('phase')
+    expect(missingField({ kind: 'move-state', lifecycle: 'note', state: 'issued', to: 0 })).toBeUndefined()
+  })
+})
