@@ -299,3 +299,16 @@ describe('a plan', () => {
     }
   })
 })
+
+describe('a label that does not parse', () => {
+  it('may be taken from the register, which settles it', () => {
+    const more = { register: register(['BR-1', 'B'], ['BR-1', 'C']) }
+    const [way] = planOf([file('BR-1_rev O.dxf')], more).files[0]!.conflicts[0]!.waysOut
+    expect(way).toMatchObject({ text: 'take C, the register’s newest', settlement: { label: 'C' } })
+    const settled = planOf([file('BR-1_rev O.dxf')], {
+      ...more,
+      settlements: { [way!.key]: way!.settlement },
+    })
+    expect(settled.documents[0]).toMatchObject({ ready: true, prediction: { revision: 'C' } })
+  })
+})

@@ -190,10 +190,11 @@ function readLabel(scheme: RevisionScheme, file: PlannedFile, history: Map<strin
     file.label = reading.canonical
     return
   }
+  const registered = highest(scheme, [...history.keys()])
   file.conflicts.push({
     code: 'label-refused',
     message: `${fileName(file.path)}: ${refusalSentence(scheme, file.raw, reading.reason, reading.nearest)}`,
-    waysOut: [...reading.nearest.map((label) => ({ text: `take ${label}`, key: file.path, settlement: { label } })), leaveOut(file.path)],
+    waysOut: [...(registered ? [{ text: `take ${registered}, the register’s newest`, key: file.path, settlement: { label: registered } }] : []), ...reading.nearest.map((label) => ({ text: `take ${label}`, key: file.path, settlement: { label } })), leaveOut(file.path)],
   })
 }
 

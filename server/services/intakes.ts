@@ -71,7 +71,7 @@ export function settleFiles(db: Db, person: Account, id: string, decided: Record
     const settlements = { ...intake.settlements }
     for (const [key, settlement] of Object.entries(decided)) {
       if (settlement === null) delete settlements[key]
-      else settlements[key] = settlement
+      else settlements[key] = { ...settlements[key], ...settlement }
     }
     return { settlements }
   })
