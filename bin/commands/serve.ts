@@ -23,8 +23,11 @@ export const serveCommand = defineCommand({
     const entry = join(project, '.output/server/index.mjs')
     if (!existsSync(entry)) throw new UsageError('the application is not built yet: run “npm run build” first')
     const data = resolve(args.data ?? process.env.ILMENITE_DATA ?? 'data')
-    checkDataFolder(data, entry)
+    // The server's own copy of SQLite: a second copy in one process would undo its file locks.
+    const Database = createRequire(entry)('better-sqlite3') as typeof Sqlite
+    checkDataFolder(data, Database)
     await checkPort(port, args.host)
+    holdDataFolder(data, Database)
     Object.assign(process.env, {
       ILMENITE_DATA: data,
       ILMENITE_MIGRATIONS: join(project, 'server/database/migrations'),
@@ -38,7 +41,7 @@ export const serveCommand = defineCommand({
 })
 
 /** The data folder must be a folder that can be written, and its database, if there, one that can be read. */
-function checkDataFolder(folder: string, entry: string): void {
+function checkDataFolder(folder: string, Database: typeof Sqlite): void {
   const wayOut = 'Mend it, or name another folder with --data or ILMENITE_DATA.'
   try {
     mkdirSync(folder, { recursive: true })
@@ -49,8 +52,6 @@ function checkDataFolder(folder: string, entry: string): void {
   }
   const file = join(folder, 'ilmenite.sqlite')
   if (!existsSync(file)) return
-  // The server's own copy of SQLite: a second copy in one process would undo its file locks.
-  const Database = createRequire(entry)('better-sqlite3') as typeof Sqlite
   try {
     const db = new Database(file, { readonly: true, timeout: 15_000 })
     db.prepare('select count(*) from sqlite_master').get()
@@ -59,6 +60,21 @@ function checkDataFolder(folder: string, entry: string): void {
     throw new UsageError(`${file} is not a database that Ilmenite can read (${(error as Error).message}). Put a backup in its place, or name another folder with --data or ILMENITE_DATA.`)
   }
 }
+
+/** Two servers on one folder would take up each other's jobs. The lock is the system's, so it ends with the process, however that ends. */
+function holdDataFolder(folder: string, Database: typeof Sqlite): void {
+  const lock = new Database(join(folder, 'in-use'), { timeout: 0 })
+  try {
+    lock.exec('begin exclusive')
+  } catch {
+    throw new UsageError(`another Ilmenite serves the data folder ${folder} already: end that one, or name another folder with --data or ILMENITE_DATA`)
+  }
+  held = lock
+}
+
+/** Kept for as long as the process lives: closing it would let the folder go. */
+let held: Sqlite.Database | undefined
+process.once('exit', () => held?.close())
 
 async function checkPort(port: number, host: string): Promise<void> {
   const fault = await new Promise<NodeJS.ErrnoException | undefined>((done) => {

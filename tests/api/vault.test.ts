@@ -469,6 +469,11 @@ describe('starting', () => {
     expect(answer.stderr.trim()).toMatch(message)
     expect(answer.stderr.trim().split('\n')).toHaveLength(1)
   })
+  it('refuses a data folder that another server has', async () => {
+    const answer = serve(['--port', String(await freePort()), '--data', data])
+    expect(answer.stderr.trim()).toMatch(/another Ilmenite serves the data folder .* already: end that one/)
+    expect(answer.status).toBe(2)
+  })
   it('refuses a port in use', async () => {
     const port = await freePort()
     const other = createServer()
