@@ -39,7 +39,7 @@ const words = computed(() => (from.value === null ? 'draw one here…' : `${prop
 </script>
 
 <template>
-  <div role="row">
+  <div>
     <span class="hint clip" :class="{ drawing: from !== null }" aria-live="polite">{{ words }}</span>
     <div class="canvas" @pointerdown="press" @pointermove="from !== null && (to = columnUnder($event))" @pointerup="finish" @pointercancel="from = null">
       <svg :width="states.length * column" height="28" aria-hidden="true"><line v-if="from !== null" :x1="x(from)" :x2="x(to)" y1="14" y2="14" /></svg>

@@ -54,10 +54,10 @@ async function addState() {
 </script>
 
 <template>
-  <div class="score" :style="grid" role="grid" :aria-label="`Lifecycle ${lifecycle.name}`">
-    <div class="line heads" role="row">
+  <div class="score" :style="grid" role="group" :aria-label="`Lifecycle ${lifecycle.name}`">
+    <div class="line heads">
       <span />
-      <div v-for="(use, index) in states" :key="use.state" class="head-cell" role="columnheader" @dragover.prevent @drop="drop(index)">
+      <div v-for="(use, index) in states" :key="use.state" class="head-cell" @dragover.prevent @drop="drop(index)">
         <button class="head" :class="[use.phase, { selected: isSelected({ kind: 'state', state: use.state }) }]" draggable="true" :title="`${name(use.state)}: drag, or Alt+← and Alt+→, to reorder`"
           @click="emit('select', { kind: 'state', state: use.state })" @dragstart="dragged = use.state" @keydown.alt.left.prevent="shift(use, -1)" @keydown.alt.right.prevent="shift(use, 1)">
           <b class="clip">{{ findings({ state: use.state }).length ? '▲ ' : '' }}{{ name(use.state) }}</b>
@@ -72,22 +72,22 @@ async function addState() {
     </div>
 
     <h2>Facts</h2>
-    <div class="line" role="row"><span role="rowheader">Content</span>
-      <span v-for="use in states" :key="use.state" class="cell" role="gridcell"><select class="quiet mono" :value="use.content" :aria-label="`Content in ${name(use.state)}`" @change="change(use, { content: ($event.target as HTMLSelectElement).value as 'open' })"><option>open</option><option>closed</option></select></span>
+    <div class="line"><span>Content</span>
+      <span v-for="use in states" :key="use.state" class="cell"><select class="quiet mono" :value="use.content" :aria-label="`Content in ${name(use.state)}`" @change="change(use, { content: ($event.target as HTMLSelectElement).value as 'open' })"><option>open</option><option>closed</option></select></span>
     </div>
-    <div class="line" role="row"><span role="rowheader">New revision gives</span>
-      <span v-for="use in states" :key="use.state" class="cell" role="gridcell"><select class="quiet mono" :value="use.newRevision ?? ''" :aria-label="`New revision in ${name(use.state)}`" @change="change(use, { newRevision: (($event.target as HTMLSelectElement).value || null) as 'minor' | null })"><option value="">–</option><option>minor</option><option>major</option></select></span>
+    <div class="line"><span>New revision gives</span>
+      <span v-for="use in states" :key="use.state" class="cell"><select class="quiet mono" :value="use.newRevision ?? ''" :aria-label="`New revision in ${name(use.state)}`" @change="change(use, { newRevision: (($event.target as HTMLSelectElement).value || null) as 'minor' | null })"><option value="">–</option><option>minor</option><option>major</option></select></span>
     </div>
-    <div class="line" role="row"><span role="rowheader">Labels adopted</span>
-      <span v-for="use in states" :key="use.state" class="cell" role="gridcell"><select class="quiet mono" :value="use.adoption ? 'yes' : ''" :aria-label="`Adoption in ${name(use.state)}`" @change="change(use, { adoption: ($event.target as HTMLSelectElement).value === 'yes' })"><option value="">–</option><option>yes</option></select></span>
+    <div class="line"><span>Labels adopted</span>
+      <span v-for="use in states" :key="use.state" class="cell"><select class="quiet mono" :value="use.adoption ? 'yes' : ''" :aria-label="`Adoption in ${name(use.state)}`" @change="change(use, { adoption: ($event.target as HTMLSelectElement).value === 'yes' })"><option value="">–</option><option>yes</option></select></span>
     </div>
-    <div class="line" role="row"><span role="rowheader">Documents here now</span>
-      <span v-for="use in states" :key="use.state" class="cell mono" role="gridcell"><NuxtLink :to="`/vault?lifecycle=${lifecycle.id}&state=${use.state}`">{{ here(use.state) }}</NuxtLink></span>
+    <div class="line"><span>Documents here now</span>
+      <span v-for="use in states" :key="use.state" class="cell mono"><NuxtLink :to="`/vault?lifecycle=${lifecycle.id}&state=${use.state}`">{{ here(use.state) }}</NuxtLink></span>
     </div>
 
     <div class="line titles"><h2>Transitions</h2><span class="span" /><h2>Who</h2><h2>Label</h2><h2>When, and then</h2></div>
-    <div v-for="way in lifecycle.transitions" :key="way.id" class="line rung" :class="{ selected: isSelected({ kind: 'transition', transition: way.id }) }" role="row" @click="emit('select', { kind: 'transition', transition: way.id })">
-      <button class="plain clip" role="rowheader" @keydown.alt.up.prevent="shiftRung(way, -1)" @keydown.alt.down.prevent="shiftRung(way, 1)"><span v-if="findings({ transition: way.id }).length" class="wrong" :title="findings({ transition: way.id })[0]!.message">▲ </span>{{ way.name }}</button>
+    <div v-for="way in lifecycle.transitions" :key="way.id" class="line rung" :class="{ selected: isSelected({ kind: 'transition', transition: way.id }) }" @click="emit('select', { kind: 'transition', transition: way.id })">
+      <button class="plain clip" @keydown.alt.up.prevent="shiftRung(way, -1)" @keydown.alt.down.prevent="shiftRung(way, 1)"><span v-if="findings({ transition: way.id }).length" class="wrong" :title="findings({ transition: way.id })[0]!.message">▲ </span>{{ way.name }}</button>
       <LifecycleRung class="span" :states="states.map((use) => use.state)" :column="columnWidth" :transition="way" />
       <span class="clip" :class="{ wrong: !way.firedBy?.length }" :title="who(way)">{{ who(way) }}</span>
       <span class="mono">{{ stepWord(way) }}</span>
@@ -96,9 +96,9 @@ async function addState() {
     <LifecycleDrawRow class="line no-print" :states="states.map((use) => ({ id: use.state, name: name(use.state) }))" :column="columnWidth" @drawn="(from, to) => emit('drawn', from, to)" />
 
     <h2>Access</h2>
-    <div v-for="principal in principals" :key="principal" class="line" role="row">
-      <span role="rowheader" class="clip">{{ principalName(configuration, principal) }}</span>
-      <button v-for="use in states" :key="use.state" class="plain cell rights" role="gridcell" :class="{ selected: isSelected({ kind: 'grant', state: use.state, principal }) }" :title="(use.grants[principal] ?? []).join(' ') || 'nothing'" :aria-label="`${principalName(configuration, principal)} in ${name(use.state)}: ${(use.grants[principal] ?? []).join(', ') || 'nothing'}`" @click="emit('select', { kind: 'grant', state: use.state, principal })">
+    <div v-for="principal in principals" :key="principal" class="line">
+      <span class="clip">{{ principalName(configuration, principal) }}</span>
+      <button v-for="use in states" :key="use.state" class="plain cell rights" :class="{ selected: isSelected({ kind: 'grant', state: use.state, principal }) }" :title="(use.grants[principal] ?? []).join(' ') || 'nothing'" :aria-label="`${principalName(configuration, principal)} in ${name(use.state)}: ${(use.grants[principal] ?? []).join(', ') || 'nothing'}`" @click="emit('select', { kind: 'grant', state: use.state, principal })">
         {{ (use.grants[principal] ?? []).length === 8 ? 'everything' : (use.grants[principal] ?? []).join(' ') || '–' }}
       </button>
     </div>
@@ -118,7 +118,7 @@ h2 { padding: 10px 6px 3px; border-bottom: 1px solid var(--ink); }
 .head-cell { padding: 0 3px; }
 .head { width: 100%; height: 40px; border: 1px solid var(--ink); border-radius: 2px; background: var(--sheet); display: grid; align-content: center; justify-items: center; cursor: grab; line-height: 16px; padding: 0 4px; }
 .head b { max-width: 100%; font-weight: 600; }
-.head small { font-size: 10.5px; color: inherit; opacity: .85; }
+.head small { font-size: 10.5px; color: inherit; }
 .head.review { background: repeating-linear-gradient(-45deg, var(--sheet) 0 5px, var(--tint) 5px 7px); }
 .head.issued { background: var(--ink); color: var(--inverse); }
 .head.retired { background: var(--paper); color: var(--ink-soft); border-color: var(--ink-faint); }
