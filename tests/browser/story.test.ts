@@ -190,6 +190,36 @@ describe('from a legacy folder to a released document at its right revision', ()
   })
 })
 
+describe('name patterns', () => {
+  it('are tried on the files while they are typed, and used once they are right', async () => {
+    await signInOn(page, server.url)
+    await open('/intake')
+    await page.waitForFunction(
+      () => document.querySelector<HTMLInputElement>('input[list=archives]')?.value === 'Grip archive',
+    )
+    await click(button('Read the archive'))
+    await says('133 files')
+    await page.waitForFunction(() => !document.querySelector('[role=progressbar]'))
+    await page.keyboard.press('1')
+    await says('0 files are read by none')
+    await fillIn('Pattern 1', '{nummer}_{revision}.dxf')
+    await says('Character 1: there is no part {nummer}')
+    await fillIn('Pattern 1', '{number:BR-####}_{revision}.dxf')
+    const remove = await page.$$('[aria-label="Remove the pattern"]')
+    await remove[1]!.click()
+    await says('2 files are read by none')
+    await click(button('Use these patterns'))
+    await page.keyboard.press('Escape')
+    await page.waitForFunction(() => !document.querySelector('[role=progressbar]'))
+    await page.evaluate(() => (document.activeElement as HTMLElement)?.blur())
+    await page.keyboard.press('2')
+    await says('No number in the name')
+    await page.locator('button ::-p-text(No number in the name)').click()
+    await says('no pattern reads a number out of BR-1055.dxf')
+    expect(faults).toEqual([])
+  })
+})
+
 describe('the lifecycle sheet', () => {
   it('draws a rung with the mouse, reorders, adds and removes a state, and undoes it all', async () => {
     await signInOn(page, server.url)
