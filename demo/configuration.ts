@@ -40,6 +40,7 @@ export const configuration: Configuration = {
         { id: 'contractual', prefix: 'C', major: { kind: 'digits', width: 2 } },
       ],
     },
+    { id: 'note-numbers', name: 'Note numbers', series: [{ id: 'issue', major: { kind: 'digits', from: 0 } }] },
   ],
   states: [
     { id: 'drafting', name: 'Drafting', description: 'Being drawn; nobody builds from it.' },
@@ -91,14 +92,14 @@ export const configuration: Configuration = {
       ],
     },
     {
-      id: 'note', name: 'Note', scheme: 'tarn', entry: 'drafting',
+      id: 'note', name: 'Note', scheme: 'note-numbers', entry: 'drafting',
       states: [
-        use('drafting', 'working', { grants: { anyone: ['see', 'history', 'open', 'edit', 'move'] } }),
-        use('issued', 'issued', { newRevision: 'major', grants: { anyone: ['see', 'history', 'open', 'move'] } }),
+        use('drafting', 'working', { adoption: true, grants: { anyone: ['see', 'history', 'open', 'edit', 'move'] } }),
+        use('issued', 'issued', { grants: { anyone: ['see', 'history', 'open', 'move'] } }),
       ],
       transitions: [
-        { id: 'issue', name: 'Issue', from: ['drafting'], to: 'issued', trigger: 'hand', firedBy: ['anyone'], revision: 'keep', effects: [] },
-        { id: 'reopen', name: 'Reopen', from: ['issued'], to: 'drafting', trigger: 'hand', firedBy: ['anyone'], revision: 'major', effects: [] },
+        { id: 'issue', name: 'Issue', from: ['drafting'], to: 'issued', trigger: 'hand', firedBy: ['anyone'], revision: 'major', effects: [] },
+        { id: 'reopen', name: 'Reopen', from: ['issued'], to: 'drafting', trigger: 'hand', firedBy: ['anyone'], revision: 'keep', effects: [] },
       ],
     },
   ],

@@ -2,12 +2,14 @@ import { existsSync, renameSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { Readable } from 'node:stream'
 import { atomically, migrateDatabase, openDatabase, type Db } from '../server/database/connection'
-import { configurations, folders as folderTable, people as peopleTable } from '../server/database/schema'
+import { configurations, documents, folders as folderTable, people as peopleTable } from '../server/database/schema'
 import { FileStore } from '../server/files/store'
 import { record } from '../server/services/audit'
 import { clock } from '../server/services/clock'
 import { insertConfiguration } from '../server/services/configuration'
 import { hashPassword, type Account } from '../server/services/people'
+import { relate } from '../server/services/references'
+import { carriedOver, referencesAmong } from './carried-over'
 import { writeGripArchive } from './archive'
 import { configuration } from './configuration'
 import { pastOfVault } from './past'
@@ -29,7 +31,9 @@ async function seed(dataFolder: string, share: string): Promise<void> {
 async function fill(db: Db, store: FileStore): Promise<void> {
   const passwordHash = await hashPassword(password)
   const accounts: Account[] = people.map((person) => ({ ...person, passwordHash, active: true }))
-  const past = await pastOfVault((content) => store.put(Readable.from([Buffer.from(content)])))
+  const put = (content: string) => store.put(Readable.from([Buffer.from(content)]))
+  const carry = await carriedOver(put)
+  const past = await pastOfVault(put)
   const realNow = clock.now
   const start = new Date(Date.now() - 366 * 86_400_000)
   atomically(db, (tx) => {
@@ -42,8 +46,22 @@ async function fill(db: Db, store: FileStore): Promise<void> {
       clock.now = () => at
       act(db, accounts)
     }
+    clock.now = () => new Date(Date.now() - 9 * 86_400_000)
+    carry(db, accounts)
+    relateAll(db, accounts[0]!)
     clock.now = realNow
   })
+}
+
+/** Notes what refers to what, with one audit entry for each assembly. */
+function relateAll(db: Db, actor: Account): void {
+  const rows = new Map(db.select({ number: documents.number, id: documents.id }).from(documents).all().map(({ number, id }) => [number, id]))
+  const parts = new Map<string, string[]>()
+  for (const [parent, child] of referencesAmong([...rows.keys()])) {
+    relate(db, rows.get(parent)!, rows.get(child)!)
+    parts.set(parent, [...(parts.get(parent) ?? []), child])
+  }
+  for (const [parent, children] of parts) record(db, actor, { action: 'add reference', subject: { kind: 'document', id: rows.get(parent)!, name: parent }, after: { refersTo: children.join(', ') } })
 }
 
 await seed(resolve(process.env.ILMENITE_DATA ?? 'data'), resolve(process.env.ILMENITE_ARCHIVES ?? join(process.env.ILMENITE_DATA ?? 'data', 'archives')))

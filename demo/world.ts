@@ -37,6 +37,8 @@ export const folders = [
   { path: '/Grips', rules: { roles: players('grips-carriers') } },
   { path: '/Grips/Legacy', rules: {} },
   { path: '/Line', rules: { roles: players('line-towers') } },
+  { path: '/Line/Carried over', rules: {} },
+  { path: '/Line/Carried over/Sealed', rules: { withhold: { 'group:vault-administration': ['adopt'] } } },
   { path: '/Drives', rules: { roles: players('drives-electrical') } },
   { path: '/Stations', rules: { roles: players('civil-stations') } },
   { path: '/Notes', rules: { grants: { anyone: ['edit', 'move', 'history'] } } },

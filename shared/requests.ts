@@ -1,13 +1,21 @@
 import 'reflect-metadata'
 import { Transform, Type } from 'class-transformer'
 import {
-  ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, ValidateIf, ValidateNested,
+  ArrayMaxSize, ArrayMinSize, ValidateBy, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, ValidateIf, ValidateNested,
 } from 'class-validator'
 import { editKinds, phases, rights, type Edit, type Effect, type Phase, type Right, type RevisionStep } from '../core/lifecycle'
 
 /** What the browser sends, checked at the boundary. The words in `message` reach people. */
 
 const orNull = (_object: object, value: unknown) => value !== null && value !== undefined
+/** An object whose values are texts, such as labels by number. */
+const IsTextMap = () => ValidateBy({
+  name: 'isTextMap',
+  validator: {
+    validate: (value: unknown) => typeof value === 'object' && value !== null && !Array.isArray(value) && Object.values(value).every((text) => typeof text === 'string' && text.length <= 10_000),
+    defaultMessage: (faulty) => `${faulty?.property} holds a text for each name`,
+  },
+})
 const steps = /^(keep|minor|major|settle|series|series:[a-z0-9-]+|adopt:[a-z0-9_-]+)$/
 const principal = /^(anyone|(role|group|person):[A-Za-z0-9-]+)$/
 
@@ -43,6 +51,34 @@ class TransitionPatchBody {
   @IsOptional() @IsArray() @IsIn(['creator', 'lastEditor'], { each: true }) notBy?: ('creator' | 'lastEditor')[]
 }
 
+const counterKinds = ['letters', 'digits', 'list'] as const
+
+/** A counter's fields; which of them count depends on its kind. A bound is letters or a number. */
+class CounterBody {
+  @IsIn(counterKinds, { message: 'a counter counts letters, digits or a list' }) kind!: (typeof counterKinds)[number]
+  @IsOptional() @ValidateIf((body: CounterBody) => body.kind === 'digits') @IsInt({ message: 'numbers start at a whole number' }) @Min(0) from?: number | string
+  @IsOptional() @ValidateIf((body: CounterBody) => body.kind === 'digits') @IsInt({ message: 'numbers end at a whole number' }) @Min(0) to?: number | string
+  @IsOptional() @IsString() @MaxLength(52) skip?: string
+  @IsOptional() @IsInt() @Min(0) @Max(15) width?: number
+  @ValidateIf((body: CounterBody) => body.kind === 'list') @IsArray() @ArrayMaxSize(500) @IsString({ each: true }) @MaxLength(40, { each: true }) values?: string[]
+}
+
+class SeriesBody {
+  @Matches(/^[a-z0-9-]{1,40}$/, { message: 'a series is named with small letters, digits and hyphens' }) id!: string
+  @IsOptional() @IsString() @MaxLength(20) prefix?: string
+  @ValidateNested() @Type(() => CounterBody) major!: CounterBody
+  @IsOptional() @IsString() @MaxLength(5) separator?: string
+  @IsOptional() @ValidateNested() @Type(() => CounterBody) minor?: CounterBody
+  @IsOptional() @IsIn(['always', 'after', 'before']) minorPlace?: 'always' | 'after' | 'before'
+}
+
+class SchemeBody {
+  @Matches(/^[a-z0-9-]{1,80}$/) id!: string
+  @IsString() @IsNotEmpty({ message: 'the scheme needs a name' }) @MaxLength(80) name!: string
+  @IsArray() @ArrayMaxSize(20, { message: 'a scheme has at most 20 series' }) @ValidateNested({ each: true }) @Type(() => SeriesBody) series!: SeriesBody[]
+  @IsOptional() @IsTextMap() spellings?: Record<string, string>
+}
+
 class EditBody {
   @IsIn(editKinds) kind!: Edit['kind']
   @IsOptional() @IsString() @MaxLength(80) lifecycle?: string
@@ -55,6 +91,9 @@ class EditBody {
   @IsOptional() @IsInt() @Min(0) @Max(10_000) at?: number
   @IsOptional() @Matches(principal) principal?: string
   @IsOptional() @IsArray() @IsIn(rights, { each: true }) rights?: Right[]
+  @IsOptional() @IsString() @MaxLength(80) id?: string
+  @IsOptional() @ValidateNested() @Type(() => SchemeBody) scheme?: SchemeBody
+  @IsOptional() @IsTextMap() conversion?: Record<string, string>
   @IsOptional() @ValidateNested() @Type((options) => (options?.object.kind === 'change-state' ? StatePatchBody : TransitionPatchBody)) patch?: StatePatchBody | TransitionPatchBody
 }
 
@@ -76,6 +115,9 @@ const needed: Record<Edit['kind'], (keyof EditBody)[]> = {
   'change-transition': ['lifecycle', 'transition', 'patch'],
   'move-transition': ['lifecycle', 'transition', 'to'],
   'remove-transition': ['lifecycle', 'transition'],
+  'set-scheme': ['scheme'],
+  'remove-scheme': ['id'],
+  'use-scheme': ['lifecycle', 'id'],
 }
 
 /** The field that an edit lacks, or undefined where it is whole. */
@@ -123,6 +165,52 @@ export class AuditQuery {
 export class FireRequest extends ChangeRequest {
   @IsString() @MaxLength(80) transition!: string
   @IsOptional() @IsString() @MaxLength(2000) comment?: string
+}
+
+export class AdoptionPlanRequest {
+  @IsOptional() @IsArray() @ArrayMaxSize(2000, { message: 'up to 2,000 documents can be looked at together' }) @IsString({ each: true }) numbers?: string[]
+  @IsOptional() @IsString() @MaxLength(500) folder?: string
+  @IsOptional() @IsString() @MaxLength(80) attribute?: string
+  @IsOptional() @IsString() @MaxLength(80) target?: string
+  @IsTextMap() labels: Record<string, string> = {}
+  @IsArray() @ArrayMaxSize(2000) @IsString({ each: true }) below: string[] = []
+}
+
+class ChosenBody extends ChangeRequest { @IsString() @MaxLength(200) number!: string }
+class AdoptedBody extends ChosenBody { @IsString() @IsNotEmpty({ message: 'there is no label to adopt' }) @MaxLength(10_000) label!: string }
+
+export class AdoptRequest {
+  @IsArray() @ArrayMinSize(1, { message: 'choose a document' }) @ArrayMaxSize(200, { message: 'up to 200 documents are adopted in one go' }) @ValidateNested({ each: true }) @Type(() => AdoptedBody) documents!: AdoptedBody[]
+  @IsOptional() @IsString() @MaxLength(2000) comment?: string
+}
+
+export class NewRevisionRequest {
+  @IsArray() @ArrayMinSize(1, { message: 'choose a document' }) @ArrayMaxSize(500) @ValidateNested({ each: true }) @Type(() => ChosenBody) documents!: ChosenBody[]
+  @IsOptional() @IsString() @MaxLength(2000) comment?: string
+}
+
+export class CorrectionQuery {
+  @asNumber @IsInt() @Min(0) row!: number
+  @IsString() @MaxLength(10_000) label!: string
+  @IsOptional() @IsString() @MaxLength(2000) comment?: string
+}
+
+export class CorrectLabelRequest extends ChangeRequest {
+  @IsInt() @Min(0) row!: number
+  @IsString() @MaxLength(10_000) label!: string
+  @IsString() @MaxLength(2000) comment!: string
+}
+
+export class RollBackRequest extends ChangeRequest {
+  @IsInt() version!: number
+  @IsString() @MaxLength(2000) comment!: string
+}
+
+export class ReferenceRequest extends ChangeRequest { @IsString() @IsNotEmpty({ message: 'enter the number it refers to' }) @MaxLength(200) to!: string }
+
+export class LabelSourceQuery {
+  @IsOptional() @IsString() @MaxLength(500) folder?: string
+  @IsOptional() @IsString() @MaxLength(1000) archive?: string
 }
 
 export class RecordRequest extends ChangeRequest { @IsObject() values!: Record<string, string | null> }

@@ -3,11 +3,9 @@ import { createReadStream, existsSync, readFileSync, statSync } from 'node:fs'
 import { readdir } from 'node:fs/promises'
 import { extname, join, relative, resolve, sep } from 'node:path'
 import { defineCommand } from 'citty'
-import { canonicalNumber, namePattern, planIntake, readName, readRegister, RegisterError, type FoundFile, type NamePattern, type Profile, type RegisterEntry } from '../../core/intake'
+import { canonicalNumber, namePattern, planIntake, readName, readRegister, RegisterError, usualPatterns, type FoundFile, type NamePattern, type Profile, type RegisterEntry } from '../../core/intake'
 import { readConfiguration } from '../configuration'
 import { answer, readJson, UsageError } from '../input'
-
-const defaultPatterns = ['{number}[_{title}]_{revision}.{extension}', '{number}.{extension}']
 
 const common = {
   path: { type: 'positional', description: 'the archive: a folder', required: true, valueHint: 'PATH' },
@@ -80,7 +78,7 @@ const readCommand = defineCommand({
   args: { ...common, profile: { type: 'string', description: 'a profile, JSON', valueHint: 'P.json' } },
   async run({ args }) {
     const profile = args.profile ? readJson<Partial<Profile>>(args.profile) : {}
-    const patterns = (profile.patterns ?? defaultPatterns).map(namePattern)
+    const patterns = (profile.patterns ?? usualPatterns).map(namePattern)
     const entries = byNumber(readManifest(args.manifest, profile))
     for await (const path of filesBelow(args.path, args.manifest)) {
       const file = await readFound(args.path, path)
@@ -101,7 +99,7 @@ const planCommand = defineCommand({
   },
   async run({ args }) {
     const configuration = readConfiguration(args.config)
-    const profile: Profile = { attributes: {}, states: [], folder: '/', patterns: defaultPatterns, otherwise: '', ...readJson<Partial<Profile>>(args.profile) }
+    const profile: Profile = { attributes: {}, states: [], folder: '/', patterns: usualPatterns, otherwise: '', ...readJson<Partial<Profile>>(args.profile) }
     const files: FoundFile[] = []
     for await (const path of filesBelow(args.path, args.manifest)) files.push(await readFound(args.path, path))
     // Access is a matter of the vault; a plan from files alone is made for someone who may do everything.

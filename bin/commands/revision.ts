@@ -1,5 +1,5 @@
 import { defineCommand } from 'citty'
-import { checkScheme, parse, RevisionError, sortLabels, walk, type RevisionScheme, type Step } from '../../core/revision'
+import { checkScheme, infer, InferenceError, parse, RevisionError, sortLabels, walk, type RevisionScheme, type Step } from '../../core/revision'
 import { answer, inputLines, readJson, UsageError } from '../input'
 
 const schemeArgument = { type: 'string', description: 'a revision scheme, JSON', required: true, valueHint: 'S.json' } as const
@@ -83,7 +83,22 @@ const checkSchemeCommand = defineCommand({
   },
 })
 
+const inferCommand = defineCommand({
+  meta: { name: 'infer', description: 'the simplest scheme that explains the most of the labels on standard input, one a line' },
+  async run() {
+    const labels = await allLabels()
+    const foreign = labels.findIndex((label) => /[\u0000-\u0008\u000e-\u001f\ufffd]/.test(label))
+    if (foreign >= 0) throw new UsageError(`standard input, line ${foreign + 1} has characters that no text has: this is not a list of labels, one a line`)
+    try {
+      await answer(infer(labels))
+    } catch (error) {
+      if (error instanceof InferenceError) throw new UsageError(`standard input: ${error.message}`)
+      throw error
+    }
+  },
+})
+
 export const revisionCommand = defineCommand({
-  meta: { name: 'revision', description: 'walk, read, sort and check revision labels' },
-  subCommands: { walk: walkCommand, parse: parseCommand, sort: sortCommand, check: checkSchemeCommand },
+  meta: { name: 'revision', description: 'walk, read, sort and check revision labels, and infer a scheme from them' },
+  subCommands: { walk: walkCommand, parse: parseCommand, sort: sortCommand, check: checkSchemeCommand, infer: inferCommand },
 })

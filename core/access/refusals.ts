@@ -1,9 +1,8 @@
 import { principalName, stateName, stateUseOf } from '../lifecycle/look-up'
 import type { Configuration, DocumentSnapshot, Lifecycle, Person, Principal, Right } from '../lifecycle/types'
-import type { Reason } from '../lifecycle/decide'
+import type { Reason } from '../lifecycle/outcome'
 import { chainTo, placeGrants, principalsOf, stateGrants } from './rights'
 import type { Folder } from './types'
-
 
 /**
  * What stands against a person having all of the rights on a document: an empty list means nothing does.
@@ -22,11 +21,17 @@ export function allowsAll(
   for (const right of wanted) {
     const place = placeGrants(chain, held, right)
     if (!place.granted)
-      reasons.push({ rule: 'place-grant', message: `${person.name} has no right to ${right} in ${document.folder}`, where: place.folder ? `folder ${place.folder}` : 'the folders down to it', wayOut: `have “${right}” granted on the folder` })
+      reasons.push({ rule: 'place-grant', message: `${person.name} has no right to ${right} in ${document.folder}`, where: place.folder ? `folder ${place.folder}` : 'the folders down to it', wayOut: `${whoHas(configuration, chain, right)}have “${right}” granted on the folder by an administrator` })
     if (!stateGrants(use, held, right)) {
       const who = Object.entries(use.grants).filter(([, listed]) => listed.includes(right)).map(([principal]) => principalName(configuration, principal))
       reasons.push({ rule: 'state-grant', message: `${state} grants ${person.name} no right to ${right}`, where: `${lifecycle.name}, state ${state}`, wayOut: who.length ? `ask ${who.join(' or ')}` : `grant “${right}” in ${state}` })
     }
   }
   return { held, reasons }
+}
+
+/** The principals to whom the folders grant a right, as a way out: “ask Author or Lead, or ”. */
+function whoHas(configuration: Configuration, chain: Folder[], right: Right): string {
+  const granted = new Set(chain.flatMap((folder) => Object.entries(folder.grants ?? {}).filter(([, listed]) => listed.includes(right)).map(([principal]) => principalName(configuration, principal))))
+  return granted.size ? `ask ${[...granted].join(' or ')}, or ` : ''
 }

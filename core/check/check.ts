@@ -1,5 +1,5 @@
 import { ConditionError, parseCondition } from '../condition'
-import { stateName, templateFault, type Configuration, type Lifecycle, type Transition } from '../lifecycle'
+import { schemeIn, stateName, templateFault, type Configuration, type Lifecycle, type Transition } from '../lifecycle'
 import { catalogueNames } from './names'
 import { checkScheme } from '../revision'
 
@@ -43,7 +43,7 @@ function checkLifecycle(configuration: Configuration, lifecycle: Lifecycle): Fin
   return findings
 }
 
-const schemeIn = (configuration: Configuration, { scheme }: Lifecycle) => configuration.schemes.find(({ id }) => id === scheme)
+
 
 function deadEnds(configuration: Configuration, lifecycle: Lifecycle, state: string): Finding[] {
   const use = lifecycle.states.find((other) => other.state === state)!

@@ -99,3 +99,6 @@ function symbol(char: string): string {
   const symbols: Record<string, string> = { '*': '[^/]*?', '?': '[^/]', '#': '\\d', '@': '\\p{L}' }
   return symbols[char] ?? char.replace(/[\\^$.|+()/-]/g, (special) => (special === '/' ? '/' : special === '-' ? '-' : `\\${special}`))
 }
+
+/** The patterns that an intake starts with: number, perhaps a title, and the label; or the number alone. */
+export const usualPatterns = ['{number}[_{title}]_{revision}.{extension}', '{number}.{extension}']

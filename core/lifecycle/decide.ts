@@ -1,48 +1,18 @@
 import { allowsAll } from '../access/refusals'
-import type { Folder } from '../access/types'
 import { ConditionError, evaluate, parseCondition, type DocumentRecord } from '../condition'
 import { first, format, labelParts, parse, positionOf, RevisionError, step, type RevisionScheme, type Step } from '../revision'
-import { adoptable } from './adopt'
-import { attributeOf, catalogueState, lifecycleOf, principalName, schemeFor, stateName, stateUseOf, transitionOf } from './look-up'
+import { adoptable, adoptionIsOn } from './adopt'
+import { attributeOf, catalogueState, lifecycleOf, principalName, schemeFor, stateName, transitionOf } from './look-up'
+import { checkedIn, commentGiven, writtenLabel, type Decision, type Outcome, type Reason, type Standing } from './outcome'
 import { render, valueFor } from './template'
-import type { Configuration, DocumentSnapshot, Lifecycle, Person, RegisterRow, Transition, Written } from './types'
+import type { Configuration, DocumentSnapshot, Lifecycle, RegisterRow, Transition, Written } from './types'
 
 /** A transition asked for, and everything the answer rests on. */
-export interface Request {
-  configuration: Configuration
-  folders: Folder[]
-  document: DocumentSnapshot
+export interface Request extends Standing {
   transition: string
-  person: Person
-  comment?: string
-  /** ISO day. */
-  today: string
   /** What is known of the label that is adopted; its register row says so instead of today and the person. */
   legacy?: Pick<RegisterRow, 'date' | 'author' | 'text'>
 }
-
-/** One reason against: the rule, where it is set, and who could or what would help. */
-export interface Reason {
-  rule: 'state' | 'checked-out' | 'trigger' | 'fired-by' | 'place-grant' | 'state-grant' | 'excluded' | 'guard' | 'adoption' | 'revision' | 'effect' | 'comment' | 'references'
-  message: string
-  where: string
-  wayOut: string
-}
-
-/** What the transition does, to be applied in one transaction. */
-export interface Outcome {
-  from: string
-  to: string
-  before: string | null
-  after: string | null
-  /** Added to the register where the label changes or is adopted. */
-  register: RegisterRow | null
-  /** The new version's number where one is made. */
-  version: number | null
-  written: Written[]
-}
-
-export type Decision = { ok: true; outcome: Outcome } | { ok: false; reasons: Reason[] }
 
 /**
  * What firing a transition by hand would do, or every reason why it cannot be (model, section 3, steps 1 to 5).
@@ -57,10 +27,10 @@ export function decide(request: Request): Decision {
     ...stands(request, lifecycle, transition),
     ...mayFire(request, lifecycle, transition),
     ...guardHolds(request, lifecycle, transition),
-    ...adoptionIsOn(request, lifecycle, transition),
+    ...(transition.revision.startsWith('adopt:') ? adoptionIsOn(request, lifecycle) : []),
     ...label.reasons,
     ...written.reasons,
-    ...commentIsThere(request, lifecycle, transition),
+    ...(transition.comment === 'required' ? commentGiven(request, transition.name, where(lifecycle, transition)) : []),
   ]
   if (reasons.length) return { ok: false, reasons }
   return { ok: true, outcome: outcome(request, transition, label.after, written.written) }
@@ -93,11 +63,7 @@ function stands({ configuration, document, person }: Request, lifecycle: Lifecyc
     const from = transition.from.map((state) => stateName(configuration, state)).join(' or ')
     reasons.push({ rule: 'state', message: `${document.number} stands in ${stateName(configuration, document.state)}; ${transition.name} starts from ${from}`, where: where(lifecycle, transition), wayOut: `bring it to ${from} first` })
   }
-  if (document.checkedOutBy) {
-    const own = document.checkedOutBy.id === person.id
-    reasons.push({ rule: 'checked-out', message: `${document.number} is checked out by ${own ? 'you' : document.checkedOutBy.name}`, where: 'the document', wayOut: own ? 'check it in, or undo the check-out' : `ask ${document.checkedOutBy.name} to check it in` })
-  }
-  return reasons
+  return [...reasons, ...checkedIn({ document, person })]
 }
 
 function mayFire(request: Request, lifecycle: Lifecycle, transition: Transition): Reason[] {
@@ -111,9 +77,16 @@ function mayFire(request: Request, lifecycle: Lifecycle, transition: Transition)
   for (const excluded of transition.notBy ?? [])
     if (document[excluded] === person.id)
       reasons.push({ rule: 'excluded', message: `${person.name} ${excluded === 'creator' ? 'created' : 'last edited'} ${document.number}, and ${transition.name} is for somebody else then`, where: where(lifecycle, transition), wayOut: 'ask another person who may fire it' })
-  if (transition.references)
-    reasons.push({ rule: 'references', message: `${transition.name} asks where references stand, and references are not recorded`, where: where(lifecycle, transition), wayOut: 'take the demand on references off the transition' })
-  return reasons
+  return [...reasons, ...referencesStand(request, lifecycle, transition)]
+}
+
+/** Children must stand where the transition demands it: the direct ones, or all of them. */
+function referencesStand({ configuration, document }: Request, lifecycle: Lifecycle, transition: Transition): Reason[] {
+  const { references: demand } = transition
+  if (!demand) return []
+  const wanted = demand.states.map((state) => stateName(configuration, state)).join(' or ')
+  return (document.references ?? []).filter(({ state, direct }) => (direct || demand.depth === 'all') && !demand.states.includes(state))
+    .map(({ number, state }) => ({ rule: 'references', message: `${number}, which ${document.number} refers to, stands in ${stateName(configuration, state)}; ${transition.name} asks for ${wanted}`, where: where(lifecycle, transition), wayOut: `bring ${number} to ${wanted} first` }))
 }
 
 function guardHolds(request: Request, lifecycle: Lifecycle, transition: Transition): Reason[] {
@@ -152,12 +125,6 @@ function revisionFacts(scheme: RevisionScheme, label: string | null): DocumentRe
   return { revision_series: series, revision_major: major, revision_minor: minor }
 }
 
-function adoptionIsOn({ configuration, document }: Request, lifecycle: Lifecycle, transition: Transition): Reason[] {
-  if (!transition.revision.startsWith('adopt:') || stateUseOf(lifecycle, document.state).adoption) return []
-  const state = stateName(configuration, document.state)
-  return [{ rule: 'adoption', message: `labels are not adopted in ${state}`, where: `${lifecycle.name}, state ${state}`, wayOut: `switch adoption on in ${state}` }]
-}
-
 function newLabel(request: Request, lifecycle: Lifecycle, transition: Transition): { after: string | null; reasons: Reason[] } {
   const { configuration, document } = request
   const scheme = schemeFor(configuration, lifecycle)
@@ -166,7 +133,7 @@ function newLabel(request: Request, lifecycle: Lifecycle, transition: Transition
     const attribute = attributeOf(configuration, transition.revision.slice('adopt:'.length))
     const value = document.record[attribute.id] ?? null
     const answer = adoptable(scheme, document, value === null ? null : String(value), attribute.name)
-    return 'label' in answer ? { after: answer.label, reasons: [] } : refuse(answer.reason, `correct ${attribute.name} in the record`)
+    return 'label' in answer ? { after: answer.label, reasons: [] } : refuse(answer.reason, `${attribute.name} in the record: ${answer.wayOut}`)
   }
   if (transition.revision === 'keep') return { after: document.revision, reasons: [] }
   try {
@@ -187,7 +154,7 @@ function writes(request: Request, lifecycle: Lifecycle, transition: Transition, 
     if (before === value) record.delete(attribute)
     else record.set(attribute, { attribute, before, after: value })
   }
-  if (lifecycle.revisionAttribute) write(lifecycle.revisionAttribute, after)
+  for (const { attribute } of writtenLabel(lifecycle, document, after)) write(attribute, after)
   for (const effect of transition.effects) {
     if (effect.kind !== 'write') {
       reasons.push({ rule: 'effect', message: `the effect “${effect.kind}” is not carried out here`, where: where(lifecycle, transition), wayOut: 'take the effect off the transition' })
@@ -217,9 +184,4 @@ function templateContext({ configuration, document, person, today, comment }: Re
     today,
     comment: comment ?? '',
   }
-}
-
-function commentIsThere({ comment }: Request, lifecycle: Lifecycle, transition: Transition): Reason[] {
-  if (transition.comment !== 'required' || comment?.trim()) return []
-  return [{ rule: 'comment', message: `${transition.name} asks for a comment`, where: where(lifecycle, transition), wayOut: 'write one' }]
 }

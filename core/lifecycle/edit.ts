@@ -1,5 +1,6 @@
 import type { Configuration, Effect, Lifecycle, Phase, Principal, Right, RevisionStep, StateUse, Transition } from './types'
-import { catalogueState, lifecycleOf, principalName, stateName, stateUseOf, transitionOf } from './look-up'
+import { schemeChangesInWords, seriesInWords, type RevisionScheme } from '../revision'
+import { catalogueState, lifecycleOf, principalName, schemeOf, stateName, stateUseOf, transitionOf } from './look-up'
 
 /** A named change to a configuration. Applying it is pure, so a draft is the published configuration and its edits in order. */
 export type Edit =
@@ -14,6 +15,9 @@ export type Edit =
   | { kind: 'change-transition'; lifecycle: string; transition: string; patch: TransitionPatch }
   | { kind: 'move-transition'; lifecycle: string; transition: string; to: number }
   | { kind: 'remove-transition'; lifecycle: string; transition: string }
+  | { kind: 'set-scheme'; scheme: RevisionScheme }
+  | { kind: 'remove-scheme'; id: string }
+  | { kind: 'use-scheme'; lifecycle: string; id: string; conversion?: Record<string, string> }
 
 /** null takes a setting away. */
 export type StatePatch = { phase?: Phase; content?: 'open' | 'closed'; newRevision?: 'minor' | 'major' | null; adoption?: boolean; final?: boolean; guidance?: string | null }
@@ -31,7 +35,7 @@ export type TransitionPatch = {
 
 export const editKinds: Edit['kind'][] = [
   'add-state', 'rename-state', 'change-state', 'move-state', 'remove-state', 'set-entry', 'set-grant',
-  'add-transition', 'change-transition', 'move-transition', 'remove-transition',
+  'add-transition', 'change-transition', 'move-transition', 'remove-transition', 'set-scheme', 'remove-scheme', 'use-scheme',
 ]
 
 /** An edit that cannot be made as asked; nothing has changed. */
@@ -56,6 +60,9 @@ export function applyEdit(configuration: Configuration, edit: Edit): Configurati
     case 'change-transition': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => changeTransition(lifecycle, edit.transition, edit.patch))
     case 'move-transition': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => ({ ...lifecycle, transitions: moved(lifecycle.transitions, transitionOf(lifecycle, edit.transition), edit.to) }))
     case 'remove-transition': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => ({ ...lifecycle, transitions: lifecycle.transitions.filter((other) => other !== transitionOf(lifecycle, edit.transition)) }))
+    case 'set-scheme': return setScheme(configuration, edit.scheme)
+    case 'remove-scheme': return removeScheme(configuration, edit.id)
+    case 'use-scheme': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => ({ ...lifecycle, scheme: schemeOf(configuration, edit.id).id }))
   }
 }
 
@@ -75,7 +82,16 @@ export function describeEdit(configuration: Configuration, edit: Edit): string {
     case 'change-transition': return changeInWords(configuration, edit)
     case 'move-transition': return `Move ${transition(edit.transition)} to row ${edit.to + 1}`
     case 'remove-transition': return `Remove transition ${transition(edit.transition)}`
+    case 'set-scheme': return schemeInWords(configuration, edit.scheme)
+    case 'remove-scheme': return `Remove scheme ${schemeOf(configuration, edit.id).name}`
+    case 'use-scheme': return `${lifecycleOf(configuration, edit.lifecycle).name} now labels by ${schemeOf(configuration, edit.id).name}${edit.conversion ? `, ${Object.keys(edit.conversion).length} labels converted` : ''}`
   }
+}
+
+function schemeInWords(configuration: Configuration, scheme: RevisionScheme): string {
+  const before = configuration.schemes.find(({ id }) => id === scheme.id)
+  if (!before) return `Add scheme ${scheme.name}: ${scheme.series.map(seriesInWords).join('; ')}`
+  return `${before.name}: ${schemeChangesInWords(before, scheme).join('; ') || 'nothing changed'}`
 }
 
 function changeInWords(configuration: Configuration, { lifecycle, transition: id, patch }: Extract<Edit, { kind: 'change-transition' }>): string {
@@ -139,6 +155,21 @@ function addState(configuration: Configuration, edit: Extract<Edit, { kind: 'add
   const states = [...lifecycle.states.slice(0, at), use, ...lifecycle.states.slice(at)]
   const entry = lifecycle.states.length === 0 ? state.id : lifecycle.entry
   return changeLifecycle({ ...configuration, states: known ? configuration.states : [...configuration.states, state] }, edit.lifecycle, (before) => ({ ...before, entry, states }))
+}
+
+/** Puts a scheme in place of the one with its id, or adds it. A scheme may be unsound while it is drafted; publishing asks. */
+function setScheme(configuration: Configuration, scheme: RevisionScheme): Configuration {
+  const before = configuration.schemes.find(({ id }) => id === scheme.id)
+  const name = named(scheme.name, 'scheme', configuration.schemes.filter((other) => other !== before).map((other) => other.name))
+  const after = { ...scheme, name }
+  return { ...configuration, schemes: before ? configuration.schemes.map((other) => (other === before ? after : other)) : [...configuration.schemes, after] }
+}
+
+function removeScheme(configuration: Configuration, id: string): Configuration {
+  const gone = schemeOf(configuration, id)
+  const users = configuration.lifecycles.filter((lifecycle) => lifecycle.scheme === id).map(({ name }) => name)
+  if (users.length) throw new EditError(`${gone.name} labels the documents of ${users.join(', ')}: choose another scheme there first`)
+  return { ...configuration, schemes: configuration.schemes.filter((other) => other !== gone) }
 }
 
 function renameState(configuration: Configuration, id: string, to: string): Configuration {

@@ -18,9 +18,11 @@ function found<T>(kind: string, id: string, thing: T | undefined): T {
 const byId = <T extends { id: string }>(kind: string, list: T[], id: string): T => found(kind, id, list.find((thing) => thing.id === id))
 
 export const lifecycleOf = (configuration: Configuration, id: string): Lifecycle => byId('lifecycle', configuration.lifecycles, id)
-const schemeOf = (configuration: Configuration, id: string): RevisionScheme => byId('revision scheme', configuration.schemes, id)
+export const schemeOf = (configuration: Configuration, id: string): RevisionScheme => byId('revision scheme', configuration.schemes, id)
 /** The revision scheme that a lifecycle's documents are labelled by. */
 export const schemeFor = (configuration: Configuration, { scheme }: Lifecycle): RevisionScheme => schemeOf(configuration, scheme)
+/** As `schemeFor`, but undefined where the configuration has none. */
+export const schemeIn = (configuration: Configuration, { scheme }: Lifecycle): RevisionScheme | undefined => configuration.schemes.find(({ id }) => id === scheme)
 export const attributeOf = (configuration: Configuration, id: string): Attribute => byId('attribute', configuration.attributes, id)
 export const classOf = (configuration: Configuration, id: string): DocumentClass => byId('class', configuration.classes, id)
 export const catalogueState = (configuration: Configuration, id: string): State => byId('state', configuration.states, id)

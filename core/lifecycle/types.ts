@@ -101,7 +101,12 @@ export interface RegisterRow {
   /** The version the label stands for; null for history whose file never came into the vault. */
   version: number | null
   origin: Origin
+  /** The labels it had before they were corrected, oldest first. */
+  was?: Correction[] | null
 }
+
+/** A label that was wrong: since when, by whom and why it is another. */
+export interface Correction { label: string; on: string; by: string; why: string }
 
 /** All that the engine needs to know of a document. */
 export interface DocumentSnapshot {
@@ -119,6 +124,8 @@ export interface DocumentSnapshot {
   checkedOutBy: { id: string; name: string } | null
   creator: string
   lastEditor: string
+  /** What it refers to, itself or through others, and where that stands. */
+  references?: { number: string; state: string; direct: boolean }[]
 }
 
 export interface Person { id: string; name: string; groups: string[] }

@@ -28,6 +28,13 @@ export function parse(scheme: RevisionScheme, text: string): Reading {
   return misfit ? { ok: false, ...misfit } : { ok: false, reason: 'unknown', nearest: nearestLabels(scheme, unworded(plain(text)).at(-1)!) }
 }
 
+/** Whether a label is read at all, exactly or tolerated: `parse` without the reasons. */
+export function reads(scheme: RevisionScheme, text: string): boolean {
+  if (readSpelling(scheme, text)) return true
+  const exact = positionsOf(scheme, text).length
+  return exact > 0 ? exact === 1 : text.length <= longestLabel && tolerated(scheme, text).length === 1
+}
+
 /** A legacy spelling of the scheme, first as written, then with case and blanks forgiven. */
 function readSpelling(scheme: RevisionScheme, text: string): Reading | undefined {
   const { spellings } = prepareScheme(scheme)

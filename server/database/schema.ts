@@ -1,7 +1,7 @@
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import type { DocumentRecord } from '../../core/condition'
 import type { FoundFile, PlannedDocument, PlannedFile, Prediction, Profile, Settlement } from '../../core/intake'
-import type { Configuration, Edit, Origin } from '../../core/lifecycle'
+import type { Configuration, Correction, Edit, Origin } from '../../core/lifecycle'
 import type { Folder } from '../../core/access/types'
 
 /** Times are ISO 8601 in UTC; ids are random UUIDs unless said otherwise. */
@@ -101,7 +101,15 @@ export const registerRows = sqliteTable('register_rows', {
   text: text(),
   version: integer(),
   origin: text().$type<Origin>().notNull(),
+  /** The labels the row had before they were corrected. */
+  was: text({ mode: 'json' }).$type<Correction[]>(),
 }, (table) => [primaryKey({ columns: [table.document, table.position] })])
+
+/** Which document refers to which: an assembly's drawing to its parts. */
+export const documentReferences = sqliteTable('document_references', {
+  parent: text().notNull(),
+  child: text().notNull(),
+}, (table) => [primaryKey({ columns: [table.parent, table.child] }), index('document_references_child').on(table.child)])
 
 /** Append-only: triggers refuse to change or delete a row. */
 export const audit = sqliteTable('audit', {

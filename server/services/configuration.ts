@@ -7,6 +7,7 @@ import { configurations, documents, draft, draftEdits } from '../database/schema
 import { statements } from '../database/statements'
 import { record, type Actor } from './audit'
 import { Refusal } from './errors'
+import { conversionsIn, followSchemes, labelObstacles } from './labels'
 import { now } from './clock'
 
 export interface Published { id: number; at: string; personName: string; configuration: Configuration }
@@ -50,16 +51,29 @@ export function addEdit(db: Db, actor: Actor, edit: Edit, change: number): Draft
   return atomically(db, (tx) => {
     const { cursor } = expectChange(tx, change)
     const before = drafted(tx)
-    try {
-      applyEdit(before, edit)
-    } catch (error) {
-      if (error instanceof EditError || error instanceof UnknownError) throw new Refusal(400, error.message)
-      throw error
-    }
+    const after = edited(before, edit)
+    if (labelEdits.includes(edit.kind)) requireLabelsKept(tx, after, [...readDraft(tx).edits.slice(0, cursor).map((entry) => entry.edit), edit])
     tx.delete(draftEdits).where(gt(draftEdits.position, cursor)).run()
     tx.insert(draftEdits).values({ position: cursor + 1, edit, words: describeEdit(before, edit), at: now(), personName: actor.name }).run()
     return moveTo(tx, cursor + 1, change)
   })
+}
+
+/** The edits that can spoil labels in use; they are refused at once, and asked again when the draft is published. */
+const labelEdits: Edit['kind'][] = ['set-scheme', 'use-scheme']
+
+function edited(before: Configuration, edit: Edit): Configuration {
+  try {
+    return applyEdit(before, edit)
+  } catch (error) {
+    if (error instanceof EditError || error instanceof UnknownError) throw new Refusal(400, error.message)
+    throw error
+  }
+}
+
+function requireLabelsKept(tx: Tx, after: Configuration, edits: Edit[]): void {
+  const obstacles = labelObstacles(tx, published(tx).configuration, after, conversionsIn(edits))
+  if (obstacles.length) throw new Refusal(409, `labels in use stand in the way: ${obstacles[0]}${obstacles.length > 1 ? `, and ${obstacles.length - 1} more` : ''}`, obstacles)
 }
 
 /** Undoes (-1) or redoes (+1) an edit; does nothing at the end of the list. */
@@ -91,10 +105,13 @@ export function publish(db: Db, actor: Actor, change: number, comment: string | 
     if (errors.length) throw new Refusal(409, `the draft has ${errors.length === 1 ? 'an error' : `${errors.length} errors`}: ${errors[0]!.message}`, errors)
     const stranded = documentsInRemovedStates(tx, before.configuration, configuration)
     if (stranded.length) throw new Refusal(409, `${stranded.join('; ')}. Move them to another state first, or keep the state`, stranded)
+    const inForce = edits.slice(0, cursor).map(({ edit }) => edit)
+    requireLabelsKept(tx, configuration, inForce)
     const id = before.id + 1
     const words = edits.slice(0, cursor).map((edit) => edit.words)
     insertConfiguration(tx, { id, configuration, personName: actor.name, comment })
     record(tx, actor, { action: 'publish configuration', subject: { kind: 'configuration', id: String(id), name: `Configuration ${id}` }, before: { configuration: before.id }, after: { configuration: id, edits: words }, why: comment })
+    followSchemes(tx, actor, before.configuration, configuration, conversionsIn(inForce))
     tx.delete(draftEdits).run()
     moveTo(tx, 0, change)
     return published(tx)

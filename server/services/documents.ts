@@ -8,6 +8,7 @@ import {
   type Configuration, type Decision, type DocumentSnapshot, type Outcome, type RegisterRow, type Right,
 } from '../../core/lifecycle'
 import { first, format, orderKey, positionOf } from '../../core/revision'
+import { referencesBelow } from './references'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { documents, people, registerRows, versions } from '../database/schema'
 import { statements } from '../database/statements'
@@ -43,12 +44,12 @@ export function snapshot(tx: Tx, row: DocumentRow): DocumentSnapshot {
   return {
     number: row.number, lifecycle: row.lifecycle, classId: row.classId, state: row.state, folder: row.folder, fileName: row.fileName,
     record: row.record, revision: row.revision, register: register(tx, row.id), version: row.version,
-    checkedOutBy: holder ?? null, creator: row.creator, lastEditor: row.lastEditor,
+    checkedOutBy: holder ?? null, creator: row.creator, lastEditor: row.lastEditor, references: referencesBelow(tx, row.id),
   }
 }
 
 export function register(tx: Tx, document: string): RegisterRow[] {
-  return statements(tx).register.all({ document })
+  return statements(tx).register.all({ document }).map(({ was, ...row }) => (was ? { ...row, was } : row))
 }
 
 /** What firing a transition would do to a document, or every reason against. */
@@ -112,38 +113,42 @@ function writtenValues(outcome: Outcome, side: 'before' | 'after'): DocumentReco
   return Object.fromEntries(outcome.written.map((entry) => [entry.attribute, entry[side]]))
 }
 
-function contentOf(tx: Tx, document: string, version: number): Incoming {
+/** The file of one of a document's versions. */
+export function contentOf(tx: Tx, document: string, version: number): Incoming {
   return tx.select({ fileName: versions.fileName, sha256: versions.sha256, size: versions.size }).from(versions)
     .where(and(eq(versions.document, document), eq(versions.version, version))).get()!
 }
 
-function addVersion(tx: Tx, document: string, { content, ...rest }: { version: number; content: Incoming; revision: string | null; comment: string | null; at: string; personName: string }): void {
+/** Adds a version to a document's chain. */
+export function addVersion(tx: Tx, document: string, { content, ...rest }: { version: number; content: Incoming; revision: string | null; comment: string | null; at: string; personName: string }): void {
   statements(tx).addVersion.run({ document, fileName: content.fileName, sha256: content.sha256, size: content.size, ...rest })
 }
 
 function addRegisterRow(tx: Tx, document: string, row: RegisterRow): void {
   const last = statements(tx).lastRegisterRow.get({ document })
-  statements(tx).addRegisterRow.run({ document, position: (last?.position ?? 0) + 1, ...row })
+  statements(tx).addRegisterRow.run({ document, position: (last?.position ?? 0) + 1, was: null, ...row })
 }
 
-function orderOf(configuration: Configuration, lifecycle: string, label: string | null): string | null {
+/** What a label sorts by in tables. */
+export function orderOf(configuration: Configuration, lifecycle: string, label: string | null): string | null {
   if (label === null) return null
   const scheme = schemeFor(configuration, lifecycleOf(configuration, lifecycle))
   return orderKey(scheme, positionOf(scheme, label))
 }
 
-function unchanged(row: DocumentRow, change: number): DocumentRow {
+/** @throws Refusal where the document has changed since it was looked at. */
+export function unchanged(row: DocumentRow, change: number): DocumentRow {
   if (row.change !== change) throw new Refusal(409, `${row.number} was changed by somebody else meanwhile; look at it as it is now and try again`)
   return row
 }
 
 /** Changes a document's row, counting the change. */
-function update(tx: Tx, row: DocumentRow, values: Partial<DocumentRow>): void {
+export function update(tx: Tx, row: DocumentRow, values: Partial<DocumentRow>): void {
   tx.update(documents).set({ ...values, changedAt: values.changedAt ?? now(), change: row.change + 1 }).where(eq(documents.id, row.id)).run()
 }
 
 /** Runs an act on one document in a transaction, after checking that it is seen, unchanged and allowed. */
-function act<T>(db: Db, account: Account, number: string, change: number, rights: Right[], body: (tx: Tx, row: DocumentRow, configuration: Configuration) => T): T {
+export function act<T>(db: Db, account: Account, number: string, change: number, rights: Right[], body: (tx: Tx, row: DocumentRow, configuration: Configuration) => T): T {
   return atomically(db, (tx) => {
     const row = documentRow(tx, number)
     requireRights(tx, account, row, ['see'])
@@ -285,7 +290,7 @@ export function bringIn(tx: Tx, account: Account, intake: string, plan: PlannedD
   statements(tx).addDocument.run(row)
   contents.slice(0, -1).forEach((content, index) =>
     addVersion(tx, row.id, { version: index + 1, content, revision: plan.files[index]!.label, comment: 'From before the vault', at, personName: account.name }))
-  plan.history.forEach((entry, index) => statements(tx).addRegisterRow.run({ document: row.id, position: index + 1, ...entry }))
+  plan.history.forEach((entry, index) => statements(tx).addRegisterRow.run({ document: row.id, position: index + 1, was: null, ...entry }))
   const document: DocumentSnapshot = { ...row, register: plan.history, checkedOutBy: null }
   const decision = decide({ configuration, folders: allFolders(tx), document, transition: plan.transition!, person: asPerson(account), today: at.slice(0, 10), legacy: plan.legacy ?? undefined })
   if (!decision.ok) throw new Refusal(409, decision.reasons.map((reason) => reason.message).join('; '), decision.reasons)

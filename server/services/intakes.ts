@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { and, asc, count, desc, eq, like, or, sql } from 'drizzle-orm'
 import { ConditionError, parseCondition } from '../../core/condition'
-import { namePattern, PatternError, planIntake, readName, readRegister, RegisterError, type Profile, type Settlement } from '../../core/intake'
+import { namePattern, PatternError, planIntake, readName, readRegister, RegisterError, usualPatterns, type Profile, type Settlement } from '../../core/intake'
 import { stateName, type Configuration } from '../../core/lifecycle'
 import { atomically, consistently, type Db, type Tx } from '../database/connection'
 import { documents, intakeDocuments, intakeFiles, intakes, jobs } from '../database/schema'
@@ -46,7 +46,7 @@ function firstProfile(tx: Tx): Profile {
   const working = lifecycle?.states.find((use) => use.phase === 'working' && use.adoption)
   const has = (id: string) => (configuration.attributes.some((attribute) => attribute.id === id) ? id : undefined)
   return {
-    patterns: ['{number}[_{title}]_{revision}.{extension}', '{number}.{extension}'],
+    patterns: usualPatterns,
     folder: allFolders(tx).find((folder) => folder.roles)?.path ?? '/',
     states: has('legacy_status') ? [
       ...(retired ? [{ when: 'legacy_status == "superseded"', state: retired.state }] : []),

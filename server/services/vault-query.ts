@@ -7,6 +7,7 @@ import { documents, people, registerRows, versions } from '../database/schema'
 import { allFolders, published } from './configuration'
 import { documentRow, register, requireRights, snapshot } from './documents'
 import { asPerson, type Account } from './people'
+import { childrenOf, parentsOf } from './references'
 
 export const documentSorts = ['number', 'title', 'state', 'revision', 'folder', 'changed'] as const
 
@@ -97,6 +98,8 @@ export function documentPage(db: Db, account: Account, number: string) {
     document: { ...row, creatorName: names.get(row.creator) ?? row.creator, lastEditorName: names.get(row.lastEditor) ?? row.lastEditor },
     checkedOutBy: snapshot(db, row).checkedOutBy,
     register: register(db, row.id),
+    refersTo: childrenOf(db, row.id),
+    usedBy: parentsOf(db, row.id),
     versions: db.select().from(versions).where(eq(versions.document, row.id)).orderBy(desc(versions.version)).all(),
     next: nextLabel(configuration, lifecycleOf(configuration, row.lifecycle), row),
   }

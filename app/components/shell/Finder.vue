@@ -11,15 +11,16 @@ const at = ref(0)
 const found = ref<Hit[]>([])
 
 const views: Hit[] = [
-  { kind: 'view', name: 'Overview', detail: '', to: '/' }, { kind: 'view', name: 'Lifecycles', detail: '', to: '/lifecycles' }, { kind: 'view', name: 'Intake', detail: '', to: '/intake' },
+  { kind: 'view', name: 'Overview', detail: '', to: '/' }, { kind: 'view', name: 'Lifecycles', detail: '', to: '/lifecycles' }, { kind: 'view', name: 'Revisions', detail: '', to: '/revisions' }, { kind: 'view', name: 'Adopt labels', detail: '', to: '/adoption' }, { kind: 'view', name: 'Intake', detail: '', to: '/intake' },
   { kind: 'view', name: 'Vault', detail: '', to: '/vault' }, { kind: 'view', name: 'Jobs', detail: '', to: '/jobs' }, { kind: 'view', name: 'Audit', detail: '', to: '/audit' }, { kind: 'view', name: 'Review and publish', detail: '', to: '/publish' },
 ]
 const local = computed<Hit[]>(() => {
   if (!session.person?.administrator) return views.filter((view) => view.to === '/vault')
-  const { lifecycles = [], ...rest } = configuration.drafted ?? { states: [] }
+  const { lifecycles = [], ...rest } = configuration.drafted ?? { states: [], schemes: [] }
   const states = lifecycles.flatMap((lifecycle) => lifecycle.states.map((use) => ({ kind: 'state', name: rest.states.find(({ id }) => id === use.state)?.name ?? use.state, detail: lifecycle.name, to: `/lifecycles/${lifecycle.id}?state=${use.state}` })))
   const ways = lifecycles.flatMap((lifecycle) => lifecycle.transitions.map((way) => ({ kind: 'transition', name: way.name, detail: lifecycle.name, to: `/lifecycles/${lifecycle.id}?transition=${way.id}` })))
-  return [...views, ...lifecycles.map(({ id, name }) => ({ kind: 'lifecycle', name, detail: '', to: `/lifecycles/${id}` })), ...states, ...ways]
+  const schemes = rest.schemes.map(({ id, name }) => ({ kind: 'scheme', name, detail: '', to: `/revisions/${id}` }))
+  return [...views, ...lifecycles.map(({ id, name }) => ({ kind: 'lifecycle', name, detail: '', to: `/lifecycles/${id}` })), ...schemes, ...states, ...ways]
 })
 const hits = computed(() => {
   const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)

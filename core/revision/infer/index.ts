@@ -1,0 +1,2 @@
+export { infer, InferenceError, type Inference } from './infer'
+export { readLabelList, LabelListError } from './label-list'

@@ -1,0 +1,8 @@
+import { AdoptRequest } from '../../../shared/requests'
+import { adopt } from '../../services/revisions'
+
+export default route('person', async ({ event, db, account }) => {
+  const { documents, comment } = await body(event, AdoptRequest)
+  adopt(db, account, documents, comment)
+  return { adopted: documents.length }
+})

@@ -1,0 +1,8 @@
+import { ReferenceRequest } from '../../../../shared/requests'
+import { addReference } from '../../../services/reference-acts'
+
+export default route('person', async ({ event, db, account }) => {
+  const { change, to } = await body(event, ReferenceRequest)
+  addReference(db, account, part(event, 'number'), change, to)
+  return { number: part(event, 'number') }
+})

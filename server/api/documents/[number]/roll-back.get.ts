@@ -1,0 +1,10 @@
+import { documentRow, requireRights } from '../../../services/documents'
+import { predictRollBack } from '../../../services/revisions'
+
+/** Every reason against rolling back to a version. */
+export default route('person', ({ event, db, account }) => {
+  const row = documentRow(db, part(event, 'number'))
+  requireRights(db, account, row, ['see'])
+  const { version, comment } = getQuery(event)
+  return { reasons: predictRollBack(db, account, row, Number(version), typeof comment === 'string' ? comment : undefined) }
+})
