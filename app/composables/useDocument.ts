@@ -32,7 +32,7 @@ export function useDocument(number: MaybeRefOrGetter<string>, withTrail = false)
   }
 
   /** Runs an act on the document as it is shown, then shows it as it is. */
-  async function act(rest: string, method: 'POST' | 'PUT', options: { body?: object; query?: object; file?: File } = {}): Promise<boolean> {
+  async function act(rest: string, method: 'POST' | 'PUT' | 'DELETE', options: { body?: object; query?: object; file?: File } = {}): Promise<boolean> {
     const change = page.value!.document.change
     const done = await attempt(() => options.file
       ? api(path(rest), { method, body: options.file, query: { change, fileName: options.file.name, ...options.query } })

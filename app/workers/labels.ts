@@ -20,6 +20,9 @@ function readAll(scheme: RevisionScheme, labels: string[]): ReadLabel[] {
   for (const label of labels) counts.set(label, (counts.get(label) ?? 0) + 1)
   return [...counts].map(([label, count]) => {
     const reading = parse(scheme, label)
-    return { label, count, reading, sentence: reading.ok ? '' : refusalSentence(scheme, label, reading.reason, []) }
+    return { label, count, reading, sentence: reading.ok ? '' : withoutLabel(refusalSentence(scheme, label, reading.reason, [])) }
   })
 }
+
+/** The table names the label already. */
+const withoutLabel = (sentence: string) => sentence.slice(sentence.indexOf('” ') + 2)

@@ -15,12 +15,13 @@ export function decideAdoption(request: Adoption): Decision {
   const { configuration, document } = request
   const lifecycle = lifecycleOf(configuration, document.lifecycle)
   const scheme = schemeIn(configuration, lifecycle)
-  const label = scheme && notItsOwn(document, adoptable(scheme, document, request.label, request.source))
+  const label = scheme && adoptable(scheme, document, request.label, request.source)
   const reasons: Reason[] = [
     ...checkedIn(request),
     ...allowsAll(request, lifecycle, ['adopt']).reasons,
     ...adoptionIsOn(request, lifecycle),
     ...(scheme ? [] : [{ rule: 'scheme' as const, message: `${lifecycle.name} has no revision scheme`, where: lifecycle.name, wayOut: 'give the lifecycle a scheme' }]),
+    ...(label && 'label' in label ? already(document, label.label) : []),
     ...(label && 'reason' in label ? [{ rule: 'label' as const, message: label.reason, where: scheme!.name, wayOut: label.wayOut }] : []),
   ]
   if (reasons.length || !label || !('label' in label)) return { ok: false, reasons }
@@ -30,9 +31,9 @@ export function decideAdoption(request: Adoption): Decision {
 type Answer = { label: string } | { reason: string; wayOut: string }
 
 /** A transition may take a label over that the document has already, on its way to another state; adopting it in place would do nothing. */
-function notItsOwn({ revision, register }: DocumentSnapshot, answer: Answer): Answer {
-  if (!('label' in answer) || answer.label !== revision || !register.some((row) => row.label === revision)) return answer
-  return { reason: `${revision} is its label already`, wayOut: 'nothing is left to do' }
+function already({ number, revision, register }: DocumentSnapshot, label: string): Reason[] {
+  if (label !== revision || !register.some((row) => row.label === revision)) return []
+  return [{ rule: 'already', message: `${label} is its label already`, where: `the register of ${number}`, wayOut: 'nothing is left to do' }]
 }
 
 /** Labels are adopted only in states that say so. */

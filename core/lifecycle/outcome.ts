@@ -16,7 +16,7 @@ export interface Standing {
 export interface Reason {
   rule:
     | 'state' | 'checked-out' | 'trigger' | 'fired-by' | 'place-grant' | 'state-grant' | 'excluded' | 'guard' | 'adoption' | 'revision' | 'effect' | 'comment' | 'references'
-    | 'scheme' | 'label' | 'content' | 'version'
+    | 'scheme' | 'label' | 'already' | 'content' | 'version'
   message: string
   where: string
   wayOut: string

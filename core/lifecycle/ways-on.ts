@@ -48,14 +48,18 @@ export function wayOn(scheme: RevisionScheme, lifecycle: Lifecycle, from: string
   }
 }
 
-/** The position from which a row of steps leads to the target: backwards first, then checked by walking forwards. */
-function startFor(scheme: RevisionScheme, steps: Step[], target: Position): Position | undefined {
-  let at: Position | undefined = target
-  for (const kind of [...steps].reverse()) at = at && (stays(scheme, at, kind) ? at : previousBy(scheme, at, [kind])?.position)
-  return at && lands(scheme, at, steps, target) ? at : undefined
-}
+const kinds: Step[] = ['settle', 'minor', 'major', 'series']
 
-const stays = (scheme: RevisionScheme, at: Position, kind: Step) => lands(scheme, at, [kind], at)
+/** The nearest position from which a row of steps leads to the target: those before it are tried, each by walking forwards. */
+function startFor(scheme: RevisionScheme, steps: Step[], target: Position): Position | undefined {
+  let level = [target]
+  for (let back = 0; back <= steps.length; back++) {
+    const start = level.find((at) => lands(scheme, at, steps, target))
+    if (start) return start
+    level = level.flatMap((at) => kinds.flatMap((kind) => previousBy(scheme, at, [kind])?.position ?? []))
+  }
+  return undefined
+}
 
 function lands(scheme: RevisionScheme, from: Position, steps: Step[], target: Position): boolean {
   try {

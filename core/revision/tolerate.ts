@@ -24,6 +24,7 @@ export function plain(text: string): string {
  * “rev” and “revision” are words, never letters of a label; a single “r” may be either.
  */
 export function unworded(text: string): string[] {
+  if (/^rev(?:ision|\.)?$/i.test(text)) return ['']
   const word = /^rev(?:ision|\.)?[\s.:_-]*(?=\S)/i.exec(text)
   if (word) return [text.slice(word[0].length)]
   const letter = /^r[\s.:_-]*(?=\S)/i.exec(text)
@@ -102,6 +103,8 @@ function* splits(series: PreparedSeries, text: string, read: (counter: PreparedC
       yield { major: majorOrdinal, minor: null }
       continue
     }
+    // Letters that look like digits are forgiven beside a digit: C-O2 is C-02, but AI is not A-01.
+    if (series.minor!.kind === 'digits' && !/\d/.test(minor)) continue
     const minorOrdinal = read(series.minor!, minor)
     if (minorOrdinal >= 0) yield { major: majorOrdinal, minor: minorOrdinal }
   }

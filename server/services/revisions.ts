@@ -1,6 +1,6 @@
 import { and, eq, inArray } from 'drizzle-orm'
 import {
-  decideAdoption, decideCorrection, decideNewRevision, lifecycleOf, reasonsAgainstRollBack, stateName,
+  decideAdoption, decideCorrection, decideNewRevision, lifecycleOf, reasonsAgainstRollBack,
   type Ancestor, type Corrected, type Decision, type NewRevision, type Reason, type Standing,
 } from '../../core/lifecycle'
 import { atomically, type Db, type Tx } from '../database/connection'
@@ -39,7 +39,7 @@ export function adopt(db: Db, account: Account, chosen: (Chosen & { label: strin
 }
 
 /** A document of the chain from a part to the top assembly, with what a new revision would do to it. */
-export interface ChainLink extends Ancestor, NewRevision { title: string | null; state: string; revision: string | null; change: number }
+export interface ChainLink extends Ancestor, NewRevision { title: string | null; lifecycle: string; state: string; revision: string | null; change: number }
 
 /** What a new revision would do to a document, and to each document above it. */
 export function revisionChain(tx: Tx, account: Account, number: string, comment?: string): ChainLink[] {
@@ -47,7 +47,7 @@ export function revisionChain(tx: Tx, account: Account, number: string, comment?
   return links.flatMap((link) => {
     const row = documentRow(tx, link.number)
     if (link.depth > 0 && !isSeen(tx, account, row)) return []
-    return [{ ...link, ...decideNewRevision(standing(tx, account, row, comment)), title: row.title, state: row.state, revision: row.revision, change: row.change }]
+    return [{ ...link, ...decideNewRevision(standing(tx, account, row, comment)), title: row.title, lifecycle: row.lifecycle, state: row.state, revision: row.revision, change: row.change }]
   })
 }
 
@@ -140,6 +140,3 @@ export function rowsByNumber(tx: Tx, numbers: string[]): DocumentRow[] {
   const rows = new Map(tx.select().from(documents).where(inArray(documents.number, numbers)).all().map((row) => [row.number, row]))
   return numbers.map((number) => rows.get(number) ?? documentRow(tx, number))
 }
-
-/** A document's state in words. */
-export const stateOf = (tx: Tx, row: DocumentRow): string => stateName(published(tx).configuration, row.state)

@@ -1,7 +1,7 @@
 import { and, asc, count, desc, eq, gte, inArray, lte, or, sql, type SQL } from 'drizzle-orm'
 import { allows, chainTo } from '../../core/access/rights'
 import { nextLabel } from '../../core/intake'
-import { lifecycleOf } from '../../core/lifecycle'
+import { lifecycleOf, type RegisterRow } from '../../core/lifecycle'
 import type { Db, Tx } from '../database/connection'
 import { documents, people, registerRows, versions } from '../database/schema'
 import { allFolders, published } from './configuration'
@@ -76,13 +76,13 @@ export function visible(tx: Tx, account: Account): SQL | undefined {
 
 /** The newest few register rows of each document, oldest first. */
 function tapesOf(tx: Tx, ids: string[]) {
-  const tapes = new Map<string, { label: string; origin: string }[]>()
+  const tapes = new Map<string, Pick<RegisterRow, 'label' | 'origin' | 'was'>[]>()
   if (ids.length === 0) return tapes
-  const rows = tx.select({ document: registerRows.document, label: registerRows.label, origin: registerRows.origin }).from(registerRows)
+  const rows = tx.select({ document: registerRows.document, label: registerRows.label, origin: registerRows.origin, was: registerRows.was }).from(registerRows)
     .where(inArray(registerRows.document, ids)).orderBy(registerRows.document, registerRows.position).all()
-  for (const { document, label, origin } of rows) {
+  for (const { document, ...row } of rows) {
     const tape = tapes.get(document) ?? []
-    tape.push({ label, origin })
+    tape.push(row)
     tapes.set(document, tape.slice(-5))
   }
   return tapes

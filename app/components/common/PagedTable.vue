@@ -16,7 +16,7 @@ const props = defineProps<{
   descending?: boolean
   rowHeight?: number
 }>()
-const emit = defineEmits<{ select: [row: Row]; open: [row: Row]; sort: [key: string]; total: [count: number] }>()
+const emit = defineEmits<{ select: [row: Row]; open: [row: Row]; mark: [row: Row]; sort: [key: string]; total: [count: number] }>()
 
 const size = 100
 const pages = shallowReactive(new Map<number, Row[]>())
@@ -75,8 +75,10 @@ function move(to: number) {
 function keys(event: KeyboardEvent) {
   const jumps: Record<string, number> = { ArrowDown: selectedIndex.value + 1, ArrowUp: selectedIndex.value - 1, PageDown: selectedIndex.value + 15, PageUp: selectedIndex.value - 15, Home: 0, End: total.value - 1 }
   const row = rowAt(selectedIndex.value)
-  if (event.key in jumps) move(jumps[event.key]!)
+  if (event.key in jumps && event.target === scroller.value) move(jumps[event.key]!)
+  else if (event.target !== scroller.value) return
   else if (event.key === 'Enter' && row) emit('open', row)
+  else if (event.key === ' ' && row) emit('mark', row)
   else return
   event.preventDefault()
 }

@@ -32,7 +32,7 @@ const counts = computed(() => {
   return sums
 })
 const rows = computed(() => (only.value === 'all' ? read.value : read.value.filter((entry) => kindOf(entry) === only.value)))
-const columns = [{ key: 'label', label: 'As written', width: 'minmax(90px, 1fr)' }, { key: 'count', label: 'Times', width: '48px', right: true }, { key: 'reading', label: 'Reads as', width: '92px' }, { key: 'place', label: 'Place, or why not', width: 'minmax(180px, 2.2fr)' }, { key: 'nearest', label: 'Nearest', width: '120px' }]
+const columns = [{ key: 'label', label: 'As written', width: 'minmax(90px, 1fr)' }, { key: 'count', label: 'Times', width: '48px', right: true }, { key: 'reading', label: 'Reads as', width: '112px' }, { key: 'place', label: 'Place, or why not', width: 'minmax(150px, 2.2fr)' }, { key: 'nearest', label: 'Nearest', width: '84px' }]
 const fetchPage = async (offset: number, limit: number) => ({ total: rows.value.length, rows: rows.value.slice(offset, offset + limit) })
 const place = ({ reading, sentence }: ReadLabel) => {
   if (!reading.ok) return sentence
@@ -136,7 +136,7 @@ Type or paste labels, one a line" spellcheck="false" />
         <template #label="{ row }"><span class="mono">{{ row.label.length > 60 ? `${row.label.slice(0, 60)}…` : row.label || '(blank)' }}</span></template>
         <template #count="{ row }"><span class="mono">{{ row.count }}</span></template>
         <template #reading="{ row }"><span v-if="row.reading.ok" class="mono"><b>{{ row.reading.canonical }}</b> <span v-if="!row.reading.exact" class="soft">tolerated</span></span><span v-else class="wrong">refused</span></template>
-        <template #place="{ row }"><span :class="{ soft: row.reading.ok }">{{ place(row) }}</span></template>
+        <template #place="{ row }"><span :class="{ soft: row.reading.ok }" :title="place(row)">{{ place(row) }}</span></template>
         <template #nearest="{ row }"><span class="mono">{{ row.reading.ok ? '' : row.reading.nearest.join(' ') || '–' }}</span></template>
       </CommonPagedTable>
       <div v-else-if="!fault" class="soft hint">Each label’s place shows on the ruler above and here, tolerated ones with the form the scheme writes, refused ones with the reason.</div>

@@ -48,7 +48,7 @@ function setSpellings(value: string) {
 
 <template>
   <table class="rows series" aria-label="Series">
-    <thead><tr><th>Series</th><th>Prefix</th><th>Major counts</th><th>From</th><th>To</th><th>Skips · width · values</th><th>Between</th><th>Minor counts</th><th>From</th><th>To</th><th>Width</th><th>Minor stands</th><th /></tr></thead>
+    <thead><tr><th>Series</th><th>Prefix</th><th>Major</th><th>From</th><th>To</th><th>Skips · width · values</th><th>Between</th><th>Minor</th><th>From</th><th>To</th><th>Width</th><th>Minor stands</th><th /></tr></thead>
     <tbody>
       <tr v-for="(series, index) in scheme.series" :key="index">
         <td><input class="field" :value="series.id" :aria-label="`Name of series ${index + 1}`" @change="put(index, { id: text($event).toLowerCase().replace(/[^a-z0-9]+/g, '-') })"></td>

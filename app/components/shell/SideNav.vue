@@ -9,7 +9,7 @@ const blocks = computed(() => {
   const all = [
     { name: 'Set up', entries: [{ to: '/', name: 'Overview' }, { to: '/lifecycles', name: 'Lifecycles', count: configuration.drafted?.lifecycles.length }, { to: '/revisions', name: 'Revisions', count: configuration.drafted?.schemes.length }] },
     { name: 'Bring in', entries: [{ to: '/intake', name: 'Intake' }] },
-    { name: 'At work', entries: [{ to: '/vault', name: 'Vault' }] },
+    { name: 'At work', entries: [{ to: '/vault', name: 'Vault' }, { to: '/adoption', name: 'Adoption' }] },
     { name: 'Behind', entries: [{ to: '/jobs', name: 'Jobs' }, { to: '/audit', name: 'Audit' }] },
   ]
   return session.person?.administrator ? all : all.filter((block) => block.name === 'At work')

@@ -8,7 +8,7 @@ const number = computed(() => decodeURIComponent(String(route.params.number)))
 useTitle(number)
 const session = useSession()
 const store = useConfiguration()
-const { page, acts, trail, missing, act, path, predictWith } = useDocument(number, true)
+const { page, acts, trail, missing, load, act, path, predictWith } = useDocument(number, true)
 const configuration = computed(() => store.published!.configuration)
 const document = computed(() => page.value?.document)
 const use = computed(() => document.value && stateUseOf(lifecycleOf(configuration.value, document.value.lifecycle), document.value.state))
@@ -32,6 +32,16 @@ const text = (value: unknown) => (value === null || value === undefined ? '' : v
 const editable = (attribute: Attribute) => use.value?.content === 'open' && !attribute.systemOnly && (!page.value?.checkedOutBy || mine.value)
 const save = (attribute: Attribute, value: string) => act('/record', 'PUT', { body: { values: { [attribute.id]: value.trim() || null } } })
 
+/** What the tray is open for besides a transition: a new revision, a register row, a version. */
+const open = (query: Record<string, string>) => navigateTo({ query }, { replace: true })
+const revising = computed(() => route.query.new === 'revision')
+const correcting = computed(() => (page.value?.register[Number(route.query.correct)] && route.query.correct !== undefined ? Number(route.query.correct) : null))
+const rollingBack = computed(() => (page.value?.versions.some(({ version }) => version === Number(route.query.back)) ? Number(route.query.back) : null))
+async function revised(numbers: string[]) {
+  choose()
+  await load()
+  useNotices().say(`New ${numbers.length === 1 ? 'revision' : 'revisions'}: ${numbers.join(', ')}.`)
+}
 const checkingIn = ref(false)
 const file = shallowRef<File | null>(null)
 const checkInComment = ref('')
@@ -45,6 +55,7 @@ async function checkIn() {
 const size = (bytes: number) => (bytes < 2 ** 20 ? `${(bytes / 1024).toFixed(1)} kB` : `${(bytes / 2 ** 20).toFixed(1)} MB`)
 useShortcuts([
   { keys: 'O', does: 'check out', run: () => !page.value?.checkedOutBy && act('/check-out', 'POST') },
+  { keys: 'R', does: 'make a new revision', run: () => void open({ new: 'revision' }) },
   { keys: 'I', does: 'check in', run: () => (checkingIn.value = mine.value) },
 ])
 </script>
@@ -58,6 +69,8 @@ useShortcuts([
         <p class="soft">{{ classOf(configuration, document.classId).name }} · {{ lifecycleOf(configuration, document.lifecycle).name }} · {{ document.folder }} · filed by {{ document.creatorName }}, {{ document.createdAt.slice(0, 10) }}</p>
       </div>
       <span v-if="page.checkedOutBy" class="waits">Checked out by {{ mine ? 'you' : page.checkedOutBy.name }} since {{ document.checkedOutAt?.slice(0, 10) }}</span>
+      <button class="act" title="Minor or major, as the state says (R)" @click="open({ new: 'revision' })">New revision</button>
+      <NuxtLink class="act link-act" :to="`/adoption?numbers=${encodeURIComponent(document.number)}&at=${encodeURIComponent(document.number)}`">Adopt a label</NuxtLink>
       <button v-if="!page.checkedOutBy" class="act" :disabled="use.content === 'closed'" :title="use.content === 'closed' ? `Content is closed in ${stateName(configuration, document.state)}` : 'Reserve the file (O)'" @click="act('/check-out', 'POST')">Check out</button>
       <template v-if="mine"><button class="act main" @click="checkingIn = true">Check in …</button><button class="act" @click="act('/undo-check-out', 'POST')">Undo check-out</button></template>
     </header>
@@ -82,11 +95,12 @@ useShortcuts([
       </section>
       <section>
         <h2>Revision register</h2>
-        <table class="rows" aria-label="Revision register"><thead><tr><th>Rev.</th><th>Origin</th><th>Date</th><th>By</th><th>Text</th><th class="right">Version</th></tr></thead>
-          <tbody><tr v-for="(row, index) in [...page.register].reverse()" :key="index"><td class="mono"><b>{{ row.label }}</b></td><td :class="{ soft: row.origin === 'legacy' }">{{ row.origin }}</td><td class="mono">{{ row.date ?? '–' }}</td><td>{{ row.author ?? '–' }}</td><td>{{ row.text ?? '–' }}</td><td class="mono right">{{ row.version ?? '–' }}</td></tr></tbody></table>
+        <table class="rows" aria-label="Revision register"><thead><tr><th>Rev.</th><th>Origin</th><th>Date</th><th>By</th><th>Text</th><th class="right">Version</th><th /></tr></thead>
+          <tbody><tr v-for="{ row, index } in page.register.map((row, index) => ({ row, index })).reverse()" :key="index" :class="{ picked: correcting === index }"><td class="mono"><template v-for="was in row.was ?? []" :key="was.on + was.label"><s class="soft" :title="`${was.why} (${was.by}, ${was.on})`">{{ was.label }}</s> </template><b>{{ row.label }}</b></td><td :class="{ soft: row.origin === 'legacy' }">{{ row.origin }}</td><td class="mono">{{ row.date ?? '–' }}</td><td>{{ row.author ?? '–' }}</td><td>{{ row.text ?? '–' }}</td><td class="mono right">{{ row.version ?? '–' }}</td><td class="right"><button class="link soft" :aria-label="`Correct ${row.label}`" @click="open({ correct: String(index) })">correct</button></td></tr></tbody></table>
+        <p v-for="(was, index) in page.register.flatMap((row) => (row.was ?? []).map((entry) => ({ ...entry, now: row.label })))" :key="index" class="soft">{{ was.now }} was {{ was.label }} until {{ was.on }}: {{ was.why }} ({{ was.by }}).</p>
         <h2 class="next">Versions</h2>
-        <table class="rows" aria-label="Versions"><thead><tr><th class="right">No.</th><th>File</th><th>Rev.</th><th>Comment</th><th>By</th><th>Date</th><th class="right">Size</th></tr></thead>
-          <tbody><tr v-for="version in page.versions" :key="version.version"><td class="mono right">{{ version.version }}</td><td class="name"><a :href="`/api/${path(`/versions/${version.version}`)}`" :title="`Download; SHA-256 ${version.sha256}`">{{ version.fileName }}</a></td><td class="mono">{{ version.revision ?? '–' }}</td><td>{{ version.comment ?? '–' }}</td><td>{{ version.personName }}</td><td class="mono">{{ version.at.slice(0, 10) }}</td><td class="mono right">{{ size(version.size) }}</td></tr></tbody></table>
+        <table class="rows" aria-label="Versions"><thead><tr><th class="right">No.</th><th>File</th><th>Rev.</th><th>Comment</th><th>By</th><th>Date</th><th class="right">Size</th><th /></tr></thead>
+          <tbody><tr v-for="version in page.versions" :key="version.version"><td class="mono right">{{ version.version }}</td><td class="name"><a :href="`/api/${path(`/versions/${version.version}`)}`" :title="`Download; SHA-256 ${version.sha256}`">{{ version.fileName }}</a></td><td class="mono">{{ version.revision ?? '–' }}</td><td>{{ version.comment ?? '–' }}</td><td>{{ version.personName }}</td><td class="mono">{{ version.at.slice(0, 10) }}</td><td class="mono right">{{ size(version.size) }}</td><td class="right"><button v-if="version.version !== document.version" class="link soft" :aria-label="`Roll back to version ${version.version}`" @click="open({ back: String(version.version) })">roll back</button></td></tr></tbody></table>
       </section>
       <section>
         <h2>Transitions from here</h2>
@@ -97,6 +111,7 @@ useShortcuts([
           <span v-else class="soft">not now, {{ entry.decision.reasons.length }} {{ entry.decision.reasons.length === 1 ? 'reason' : 'reasons' }}</span>
         </button>
         <p v-if="!acts.length" class="soft">None: {{ stateName(configuration, document.state) }} is the end of the way.</p>
+        <VaultReferences :refers-to="page.refersTo" :used-by="page.usedBy" :act="act" />
       </section>
     </div>
     <h2 class="next">Audit trail</h2>
@@ -107,6 +122,9 @@ useShortcuts([
       <template #rests><h3>Comment</h3><textarea v-model="checkInComment" class="field" rows="3" aria-label="Comment" placeholder="What changed" /></template>
       <template #leads><h3>What will happen</h3><p>Version {{ document.version + 1 }}; the label stays <b class="mono">{{ document.revision ?? '–' }}</b>. The reservation ends.</p><button class="act main" :disabled="!file" @click="checkIn">Check in</button></template>
     </ShellTheTray>
+    <VaultNewRevisionTray v-else-if="revising" :key="`new ${document.change}`" :number="number" @close="choose()" @done="revised" />
+    <VaultCorrectionTray v-else-if="correcting !== null" :key="`row ${correcting}`" :number="number" :row="page.register[correcting]!" :index="correcting" :act="act" @close="choose()" @done="(label) => { choose(); useNotices().say(`The register says ${label} now, and keeps what it was.`) }" />
+    <VaultRollBackTray v-else-if="rollingBack !== null" :number="number" :version="rollingBack" :current="document.version" :label="document.revision" :act="act" @close="choose()" @done="choose()" />
     <ShellTheTray v-else-if="chosen" :label="chosen.transition.name" :height="190" @close="choose()">
       <template #what>
         <h3>{{ chosen.transition.name }} <span class="soft">{{ stateName(configuration, document.state) }} → {{ stateName(configuration, chosen.transition.to) }}</span></h3>
@@ -149,6 +167,8 @@ useShortcuts([
 .record td { padding: 2px 6px; height: 26px; }
 .record .field { height: 22px; }
 .next { margin-top: 18px; }
+.picked { background: var(--tint); }
+.link-act { text-decoration: none; line-height: 26px; }
 .name { max-width: 220px; overflow-wrap: anywhere; }
 .way { display: flex; gap: 6px; width: 100%; padding: 4px 6px; border-bottom: 1px solid var(--hairline); flex-wrap: wrap; }
 .way:hover { background: var(--well); }

@@ -10,7 +10,7 @@ const store = useConfiguration()
 useTitle('Vault')
 const configuration = computed(() => store.published!.configuration)
 const columns = [
-  { key: 'number', label: 'Number', width: '112px', sort: true }, { key: 'title', label: 'Title', width: 'minmax(120px, 1fr)', sort: true }, { key: 'state', label: 'State', width: '94px', sort: true },
+  { key: 'marked', label: '', width: '18px' }, { key: 'number', label: 'Number', width: '112px', sort: true }, { key: 'title', label: 'Title', width: 'minmax(120px, 1fr)', sort: true }, { key: 'state', label: 'State', width: '94px', sort: true },
   { key: 'revision', label: 'Revision', width: '76px', sort: true }, { key: 'tape', label: 'History → next', width: '190px' }, { key: 'version', label: 'Version', width: '62px', right: true },
   { key: 'folder', label: 'Folder', width: '96px', sort: true }, { key: 'changed', label: 'Changed', width: '84px', sort: true }, { key: 'holder', label: 'Checked out by', width: '118px' },
 ]
@@ -29,12 +29,17 @@ const total = ref(0)
 const chosen = shallowRef<Row | null>(null)
 const open = (row: Row) => navigateTo(`/vault/${encodeURIComponent(row.number)}`)
 const states = computed(() => [...new Set(configuration.value.lifecycles.flatMap((lifecycle) => lifecycle.states.map((use) => use.state)))])
+const marked = ref<string[]>([])
+const mark = (number: string) => (marked.value = marked.value.includes(number) ? marked.value.filter((other) => other !== number) : [...marked.value, number])
+const adoption = computed(() => (marked.value.length ? `/adoption?numbers=${encodeURIComponent(marked.value.join(','))}` : `/adoption?folder=${encodeURIComponent(asked.value.folder ?? '')}`))
 const filing = ref(false)
 const field = ref<HTMLInputElement>()
 useShortcuts([
   { keys: '/', does: 'filter the table', run: () => field.value?.focus() },
   { keys: 'N', does: 'file a new document', run: () => (filing.value = true) },
   { keys: 'Enter', does: 'open the selected document' },
+  { keys: 'Space', does: 'mark the selected document' },
+  { keys: 'A', does: 'adopt the labels of what is marked, or of the folder', run: () => void navigateTo(adoption.value) },
 ])
 </script>
 
@@ -52,9 +57,12 @@ import { useDebounceFn } from '@vueuse/core'
       <button v-if="asked.intake || asked.checkedOut || asked.lifecycle" class="link" @click="ask({ intake: undefined, checkedOut: undefined, lifecycle: undefined })">{{ [asked.intake && 'of one intake', asked.checkedOut && 'checked out', asked.lifecycle && configuration.lifecycles.find(({ id }) => id === asked.lifecycle)?.name].filter(Boolean).join(', ') }} ×</button>
       <span class="soft" role="status">{{ total.toLocaleString('en') }} documents</span>
       <div class="grow" />
+      <NuxtLink v-if="marked.length || asked.folder" class="act link-act" :to="adoption">Adopt {{ marked.length ? `${marked.length} marked` : 'the folder’s labels' }}</NuxtLink>
+      <button v-if="marked.length" class="link" @click="marked = []">unmark</button>
       <button class="act" @click="filing = true">File a document</button>
     </div>
-    <CommonPagedTable class="fill" label="Documents" :columns="columns" :fetch-page="fetchPage" :query="query" :key-of="(row: Row) => row.id" :selected="chosen?.id" :sort="String(query.sort)" :descending="query.descending === 'true'" @sort="sortBy" @select="chosen = $event" @open="open" @total="total = $event">
+    <CommonPagedTable class="fill" label="Documents" :columns="columns" :fetch-page="fetchPage" :query="query" :key-of="(row: Row) => row.id" :selected="chosen?.id" :sort="String(query.sort)" :descending="query.descending === 'true'" @sort="sortBy" @select="chosen = $event" @mark="mark($event.number)" @open="open" @total="total = $event">
+      <template #marked="{ row }"><input type="checkbox" :checked="marked.includes(row.number)" :aria-label="`Mark ${row.number}`" tabindex="-1" @click.stop @change="mark(row.number)"></template>
       <template #number="{ row }"><NuxtLink class="mono" :to="`/vault/${encodeURIComponent(row.number)}`">{{ row.number }}</NuxtLink></template>
       <template #title="{ row }">{{ row.title ?? '–' }}</template>
       <template #state="{ row }">{{ stateName(configuration, row.state) }}</template>
@@ -76,4 +84,5 @@ import { useDebounceFn } from '@vueuse/core'
 .fill { flex: 1; margin-top: 8px; }
 .filter { width: 220px; }
 .narrow { width: 130px; }
+.link-act { text-decoration: none; line-height: 26px; }
 </style>
