@@ -5,5 +5,5 @@ export default defineNuxtRouteMiddleware(async (to) => {
   if (!session.person && !(await session.load())) return navigateTo({ path: '/sign-in', query: { to: to.fullPath } })
   const configuration = useConfiguration()
   if (!configuration.published) await attempt(() => configuration.load())
-  if (!session.person!.administrator && !to.path.startsWith('/vault')) return navigateTo('/vault')
+  if (!session.person!.administrator && !/^\/(vault|adoption)/.test(to.path)) return navigateTo('/vault')
 })

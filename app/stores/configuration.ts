@@ -32,7 +32,14 @@ export const useConfiguration = defineStore('configuration', () => {
   }
   const change = () => draft.value?.change ?? 0
 
-  async function send(path: string, body: object, method: 'POST' | 'DELETE' = 'POST') {
+  let last: Promise<unknown> = Promise.resolve()
+  /** One change after the other: each is made on the draft that the one before left, however fast they come. */
+  function send(path: string, body: object, method: 'POST' | 'DELETE' = 'POST'): Promise<boolean> {
+    const mine = last.then(() => sendNow(path, body, method))
+    last = mine
+    return mine
+  }
+  async function sendNow(path: string, body: object, method: 'POST' | 'DELETE') {
     const done = await attempt(async () => (draft.value = await api<DraftView>(path, { method, body: { change: change(), ...body } })))
     if (!done) await load()
     return done

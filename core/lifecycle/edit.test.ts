@@ -111,3 +111,33 @@ describe('edits that cannot be made', () => {
     ['a transition that is not there', { kind: 'remove-transition', lifecycle, transition: 'none' }],
   ])('%s', (_, edit) => expect(() => applyEdit(configuration, edit)).toThrow(UnknownError))
 })
+
+describe('edits of schemes', () => {
+  const letters = configuration.schemes[0]!
+  const issue = letters.series[0]!
+  const words = (scheme: typeof letters) => describeEdit(configuration, { kind: 'set-scheme', scheme })
+  it('add a scheme, change it, and take it away again', () => {
+    const fresh = { id: 'fresh', name: 'Fresh', series: [issue] }
+    const added = after({ kind: 'set-scheme', scheme: fresh })
+    expect(added.schemes.at(-1)).toEqual(fresh)
+    const changed = applyEdit(added, { kind: 'set-scheme', scheme: { ...fresh, name: 'Fresher' } })
+    expect(changed.schemes).toHaveLength(configuration.schemes.length + 1)
+    expect(applyEdit(changed, { kind: 'remove-scheme', id: 'fresh' }).schemes).toEqual(configuration.schemes)
+  })
+  it('give a lifecycle another scheme', () =>
+    expect(workshop(after({ kind: 'use-scheme', lifecycle, id: 'tarn' })).scheme).toBe('tarn'))
+  it('say in words what is different', () => {
+    expect(words({ ...letters, id: 'x', name: 'New' })).toBe('Add scheme New: letters without I O Q S X Z, then “-” and numbers, 2 digits')
+    expect(words({ ...letters, name: 'Letters', spellings: { NC: 'A', first: 'A' } })).toBe('Workshop letters: is called Letters; first stands for A')
+    expect(words({ ...letters, series: [{ ...issue, major: { kind: 'letters', skip: 'IO' } }] })).toBe('Workshop letters: issue is letters without I O, then “-” and numbers, 2 digits, was letters without I O Q S X Z, then “-” and numbers, 2 digits')
+    expect(words({ ...letters, series: [{ id: 'trial', major: { kind: 'digits' } }, issue] })).toBe('Workshop letters: has the series trial: numbers')
+    expect(words({ ...letters, series: [], spellings: {} })).toBe('Workshop letters: has no series issue; NC is no spelling')
+    expect(words(letters)).toBe('Workshop letters: nothing changed')
+    expect(describeEdit(configuration, { kind: 'use-scheme', lifecycle, id: 'tarn', conversion: { A: 'A' } })).toBe('Workshop document now labels by Tarn numerals then letters, 1 labels converted')
+  })
+  it.each<[string, Edit, RegExp]>([
+    ['a name that is taken', { kind: 'set-scheme', scheme: { ...letters, id: 'other', name: 'station p/c' } }, /already a scheme called/],
+    ['removing one in use', { kind: 'remove-scheme', id: 'workshop-letters' }, /labels the documents of Workshop document/],
+    ['a scheme that is not there', { kind: 'use-scheme', lifecycle, id: 'none' }, /no revision scheme “none”/],
+  ])('are refused for %s', (_, edit, message) => expect(() => after(edit)).toThrow(message))
+})

@@ -21,6 +21,14 @@ export function labelAt(scheme: RevisionScheme, { series, major, minor }: Positi
   return minorText === undefined ? undefined : at.prefix + majorText + at.separator + minorText
 }
 
+/** Whether the scheme has a position, without writing its label. */
+export function hasPosition(scheme: RevisionScheme, { series, major, minor }: Position): boolean {
+  const at = prepareScheme(scheme).series[series]
+  if (!at || major >= at.major.size) return false
+  if (minor === null) return !(at.minor && at.place === 'always')
+  return at.minor !== undefined && minor < at.minor.size
+}
+
 /** A label's parts as texts: the series' id, the major without its prefix, the minor or null. */
 export function labelParts(scheme: RevisionScheme, { series, major, minor }: Position): { series: string; major: string; minor: string | null } {
   const at = prepareScheme(scheme).series[series]!

@@ -17,6 +17,7 @@ import {
   type RevisionScheme,
   type Step,
 } from '.'
+import { hasPosition, labelAt } from './format'
 import { orderKey } from './order-key'
 import { positionsOf } from './positions'
 import { dotted, schemes, station, tarn, words, workshop } from './schemes.fixture'
@@ -323,6 +324,11 @@ describe('laws', () => {
         }),
     )
 
+  it('a position is there exactly where it has a label', () =>
+    fc.assert(fc.property(fc.constantFrom(...schemes), fc.nat({ max: 40 }), fc.option(fc.nat({ max: 200 }), { nil: null }), fc.nat({ max: 2 }), (scheme, major, minor, series) => {
+      const at = { series, major, minor }
+      expect(hasPosition(scheme, at)).toBe(labelAt(scheme, at) !== undefined)
+    })))
   it('parse undoes format, exactly', () =>
     fc.assert(
       fc.property(position, ({ scheme, at }) => {

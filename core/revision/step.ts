@@ -1,6 +1,6 @@
 import type { Position, RevisionScheme, Step } from './types'
 import { RevisionError } from './types'
-import { format, labelAt } from './format'
+import { format, hasPosition } from './format'
 import { first } from './parse'
 import { prepareScheme, type PreparedSeries } from './prepare'
 
@@ -46,7 +46,7 @@ function otherSeries(scheme: RevisionScheme, at: Position, to: number): Position
 }
 
 function reached(scheme: RevisionScheme, from: Position, kind: string, to: Position): Position {
-  if (labelAt(scheme, to) !== undefined) return to
+  if (hasPosition(scheme, to)) return to
   const label = format(scheme, from)
   throw new RevisionError('exhausted', `${label} is the last: there is no next ${kind} in series “${scheme.series[from.series]!.id}”`, label)
 }

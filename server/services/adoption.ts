@@ -105,7 +105,7 @@ function planned(tx: Tx, account: Account, query: AdoptionQuery, row: DocumentRo
 function adoptedAttribute(configuration: Configuration, lifecycle: Lifecycle): string | null {
   const named = lifecycle.transitions.map(({ revision }) => revision).find((revision) => revision.startsWith('adopt:'))?.slice('adopt:'.length)
   if (named) return named
-  return configuration.attributes.find(({ id, name, type }) => type === 'text' && id !== lifecycle.revisionAttribute && /revision/i.test(name))?.id ?? null
+  return configuration.attributes.find(({ id, name, type, systemOnly }) => type === 'text' && !systemOnly && id !== lifecycle.revisionAttribute && /revision/i.test(name))?.id ?? null
 }
 
 function aheadTo(configuration: Configuration, lifecycle: Lifecycle, from: string, target: string, label: string | null): AdoptionRow['ahead'] {

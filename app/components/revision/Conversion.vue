@@ -3,7 +3,7 @@ import { checkConversion, proposeConversion, type ConversionRow, type RevisionSc
 
 /** What each label of one scheme becomes in another: proposed from the order, completed by hand. */
 const props = defineProps<{ source: RevisionScheme; target: RevisionScheme; labels: string[]; counts: Map<string, number>; lifecycles: { id: string; name: string }[] }>()
-const emit = defineEmits<{ spell: [spellings: Record<string, string>]; convert: [lifecycle: string, conversion: Record<string, string>] }>()
+const emit = defineEmits<{ spell: [spellings: Record<string, string>]; convert: [lifecycle: string, conversion: Record<string, string>]; targets: [labels: Map<string, number>] }>()
 
 const byHand = reactive<Record<string, string>>({})
 const rows = computed<ConversionRow[]>(() => proposeConversion(props.source, props.target, props.labels).map((row) => {
@@ -14,6 +14,7 @@ const faults = computed(() => checkConversion(props.source, props.target, rows.v
 const faultOf = (from: string) => faults.value.find((fault) => fault.from === from)
 const table = computed(() => Object.fromEntries(rows.value.flatMap(({ from, to }) => (to ? [[from, to]] : []))))
 const spellings = computed(() => Object.fromEntries(Object.entries(table.value).filter(([from, to]) => from !== to)))
+watch(table, (all) => emit('targets', new Map(Object.entries(all).map(([from, to]) => [to, props.counts.get(from) ?? 1]))), { immediate: true })
 const origin: Record<ConversionRow['by'], string> = { 'same label': 'means the same in both', 'order': 'counted on in order', 'hand': 'by hand', 'nothing': 'to be filled in' }
 </script>
 

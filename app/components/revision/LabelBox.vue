@@ -141,7 +141,7 @@ Type or paste labels, one a line" spellcheck="false" />
       </CommonPagedTable>
       <div v-else-if="!fault" class="soft hint">Each label’s place shows on the ruler above and here, tolerated ones with the form the scheme writes, refused ones with the reason.</div>
     </div>
-    <div class="right">
+    <div class="shown">
       <RevisionInference v-if="inference" :inference="inference" @close="inference = null" @take="(name) => emit('inferred', inference!.scheme, name)" />
       <RevisionLabelPlot v-else-if="read.length" :scheme="scheme" :read="read" />
     </div>
@@ -156,7 +156,7 @@ Type or paste labels, one a line" spellcheck="false" />
 .file { position: relative; overflow: hidden; }
 .file input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
 .file:focus-within { outline: 2px solid var(--accent); }
-.middle, .right { min-width: 0; display: flex; flex-direction: column; }
+.middle, .shown { min-width: 0; display: flex; flex-direction: column; }
 .results { height: 214px; }
 .filters { display: flex; gap: 14px; padding-bottom: 4px; }
 .filters .on { font-weight: 600; box-shadow: inset 0 -2px var(--accent); }

@@ -15,7 +15,7 @@ const views: Hit[] = [
   { kind: 'view', name: 'Vault', detail: '', to: '/vault' }, { kind: 'view', name: 'Jobs', detail: '', to: '/jobs' }, { kind: 'view', name: 'Audit', detail: '', to: '/audit' }, { kind: 'view', name: 'Review and publish', detail: '', to: '/publish' },
 ]
 const local = computed<Hit[]>(() => {
-  if (!session.person?.administrator) return views.filter((view) => view.to === '/vault')
+  if (!session.person?.administrator) return views.filter((view) => ['/vault', '/adoption'].includes(view.to))
   const { lifecycles = [], ...rest } = configuration.drafted ?? { states: [], schemes: [] }
   const states = lifecycles.flatMap((lifecycle) => lifecycle.states.map((use) => ({ kind: 'state', name: rest.states.find(({ id }) => id === use.state)?.name ?? use.state, detail: lifecycle.name, to: `/lifecycles/${lifecycle.id}?state=${use.state}` })))
   const ways = lifecycles.flatMap((lifecycle) => lifecycle.transitions.map((way) => ({ kind: 'transition', name: way.name, detail: lifecycle.name, to: `/lifecycles/${lifecycle.id}?transition=${way.id}` })))

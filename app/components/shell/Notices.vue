@@ -15,9 +15,11 @@ const store = useNotices()
 </template>
 
 <style scoped>
-.notices { position: fixed; left: 50%; top: 5px; width: 440px; transform: translateX(-56%); display: grid; gap: 8px; z-index: 40; }
-.notice { display: flex; gap: 10px; padding: 8px 12px; background: var(--sheet); border: 1px solid var(--ink); box-shadow: 0 4px 16px rgb(42 39 49 / .18); overflow-wrap: anywhere; }
-.notice.wrong { border-color: var(--wrong); background: var(--wrong-tint); color: var(--wrong); }
+/* Refusals take a line of their own above the page, so that they hide nothing; what was done shows briefly in the top bar. */
+.notices { grid-area: notices; max-height: 40vh; overflow: auto; }
+.notice { display: flex; gap: 10px; padding: 6px 18px; overflow-wrap: anywhere; }
+.notice.wrong { border-bottom: 1px solid var(--wrong); background: var(--wrong-tint); color: var(--wrong); }
+.notice.calm { position: fixed; left: 50%; top: 5px; max-width: 420px; transform: translateX(-56%); z-index: 40; background: var(--sheet); border: 1px solid var(--ink); box-shadow: 0 4px 16px rgb(42 39 49 / .18); }
 .notice p { margin: 0; }
 .notice p::first-letter { text-transform: uppercase; }
 .reason { color: var(--ink); }

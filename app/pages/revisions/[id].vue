@@ -39,9 +39,16 @@ const taken = computed(() => new Map(use.value?.labels.filter(({ current }) => c
 const lifecycles = computed(() => (store.drafted?.lifecycles ?? []).filter((lifecycle) => lifecycle.scheme === id.value))
 const carrying = computed(() => use.value?.labels.reduce((sum, { current }) => sum + current, 0) ?? 0)
 const tried = shallowRef(new Map<string, number>())
+const targets = shallowRef(new Map<string, number>())
 const compared = computed(() => [...new Set([...(use.value?.labels.map(({ label }) => label) ?? []), ...tried.value.keys()])])
 
-const change = (after: RevisionScheme) => store.edit({ kind: 'set-scheme', scheme: after })
+/** Counts refusals: the fields are drawn anew then, and show what is, not what was refused. */
+const refused = ref(0)
+async function change(after: RevisionScheme): Promise<boolean> {
+  const done = await store.edit({ kind: 'set-scheme', scheme: after })
+  if (!done) refused.value++
+  return done
+}
 async function add(from: Omit<RevisionScheme, 'id'>) {
   const name = freshName(from.name)
   const made = { ...from, name, id: idFor(name, schemes.value.map((entry) => entry.id)) }
@@ -79,7 +86,7 @@ useShortcuts([{ keys: 'Ctrl+Z', does: 'undo the last edit of the draft', run: ()
       <label class="soft with">beside<select class="field" :value="other?.id ?? ''" aria-label="Compare with" @change="ask({ with: ($event.target as HTMLSelectElement).value || undefined })"><option value="">nothing</option><option v-for="entry in schemes.filter((candidate) => candidate.id !== id)" :key="entry.id" :value="entry.id">{{ entry.name }}</option></select></label>
     </div>
     <div class="bar facts">
-      <input class="field title" :value="scheme.name" aria-label="Name of the scheme" @change="change({ ...scheme, name: ($event.target as HTMLInputElement).value })">
+      <input :key="refused" class="field title" :value="scheme.name" aria-label="Name of the scheme" @change="change({ ...scheme, name: ($event.target as HTMLInputElement).value })">
       <span v-if="lifecycles.length">labels <NuxtLink v-for="lifecycle in lifecycles" :key="lifecycle.id" :to="`/lifecycles/${lifecycle.id}`">{{ lifecycle.name }}</NuxtLink> · <NuxtLink :to="`/vault?lifecycle=${lifecycles[0]!.id}`">{{ carrying.toLocaleString('en') }} documents</NuxtLink> carry one of {{ taken.size }} labels now{{ at ? `; a new document starts at ${format(scheme, first(scheme))}` : '' }}</span>
       <span v-else class="soft">Used by no lifecycle. <button class="link wrong" @click="remove">Remove it</button></span>
     </div>
@@ -88,11 +95,11 @@ useShortcuts([{ keys: 'Ctrl+Z', does: 'undo the last edit of the draft', run: ()
       <RevisionRuler :scheme="scheme" :at="at" :taken="taken" :tried="tried" @go="jump" />
       <RevisionSteps :scheme="scheme" :at="at" :walked="walked" @go="go" @restart="jump(first(scheme))" />
     </template>
-    <RevisionSeriesTable :scheme="scheme" @change="change" />
+    <RevisionSeriesTable :key="refused" :scheme="scheme" @change="change" />
     <template v-if="other && otherSound && at">
       <h2 class="beside">Beside it: {{ other.name }}</h2>
-      <RevisionRuler :scheme="other" :at="null" :taken="new Map()" :tried="tried" @go="navigateTo(`/revisions/${other.id}?at=${encodeURIComponent(format(other, $event))}`)" />
-      <RevisionConversion :key="other.id" :source="scheme" :target="other" :labels="compared" :counts="taken" :lifecycles="lifecycles" @spell="spell" @convert="convert" />
+      <RevisionRuler :scheme="other" :at="null" :taken="new Map()" :tried="targets" @go="navigateTo(`/revisions/${other.id}?at=${encodeURIComponent(format(other, $event))}`)" />
+      <RevisionConversion :key="other.id" :source="scheme" :target="other" :labels="compared" :counts="taken" :lifecycles="lifecycles" @targets="targets = $event" @spell="spell" @convert="convert" />
     </template>
     <RevisionLabelBox v-if="!problems.length" :scheme="scheme" @tried="tried = $event" @inferred="(made, name) => add({ ...made, name })" />
   </div>

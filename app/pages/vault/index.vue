@@ -62,7 +62,7 @@ import { useDebounceFn } from '@vueuse/core'
       <button class="act" @click="filing = true">File a document</button>
     </div>
     <CommonPagedTable class="fill" label="Documents" :columns="columns" :fetch-page="fetchPage" :query="query" :key-of="(row: Row) => row.id" :selected="chosen?.id" :sort="String(query.sort)" :descending="query.descending === 'true'" @sort="sortBy" @select="chosen = $event" @mark="mark($event.number)" @open="open" @total="total = $event">
-      <template #marked="{ row }"><input type="checkbox" :checked="marked.includes(row.number)" :aria-label="`Mark ${row.number}`" tabindex="-1" @click.stop @change="mark(row.number)"></template>
+      <template #marked="{ row }"><input type="checkbox" :checked="marked.includes(row.number)" :aria-label="`Mark ${row.number}`" tabindex="-1" @click.stop @dblclick.stop @change="mark(row.number)"></template>
       <template #number="{ row }"><NuxtLink class="mono" :to="`/vault/${encodeURIComponent(row.number)}`">{{ row.number }}</NuxtLink></template>
       <template #title="{ row }">{{ row.title ?? '–' }}</template>
       <template #state="{ row }">{{ stateName(configuration, row.state) }}</template>

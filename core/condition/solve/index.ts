@@ -1,0 +1,1 @@
+export { covers, implies, overlap, questions, satisfiable, solve, type Question, type Solution } from './solve'

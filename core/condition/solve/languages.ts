@@ -1,0 +1,130 @@
+import type { ComparisonOperator } from '../types'
+
+/**
+ * A regular language as a deterministic automaton whose states are made as they are reached. States are whole numbers, 0 the
+ * start. Characters are Unicode code points.
+ */
+export interface Language {
+  /** The characters that are told apart; all others lead to the same state as one another. */
+  characters: string
+  step(state: number, character: string): number
+  accepts(state: number): boolean
+  /** Whether what follows makes no difference any more. */
+  sink(state: number): boolean
+  /** Whether characters are told apart by their order too, so that those between the named ones matter. */
+  ordered?: boolean
+}
+
+const chars = (text: string) => Array.from(text)
+
+/** An automaton from values of any kind: each new value becomes the next state. */
+function automaton<S>(characters: string, start: S, key: (state: S) => string | number, step: (state: S, character: string) => S, accepts: (state: S) => boolean, sink: (state: S) => boolean): Language {
+  const states: S[] = [start]
+  const index = new Map<string | number, number>([[key(start), 0]])
+  const steps = new Map<string, number>()
+  return {
+    characters,
+    step(state, character) {
+      const known = `${state} ${character}`
+      let next = steps.get(known)
+      if (next === undefined) {
+        const reached = step(states[state]!, character)
+        next = index.get(key(reached)) ?? states.push(reached) - 1
+        index.set(key(reached), next)
+        steps.set(known, next)
+      }
+      return next
+    },
+    accepts: (state) => accepts(states[state]!),
+    sink: (state) => sink(states[state]!),
+  }
+}
+
+const same = (state: number) => state
+const lost = -1
+
+/** Texts that begin with a text. */
+export function startsWith(text: string): Language {
+  const wanted = chars(text)
+  return automaton<number>(text, 0, same, (at, char) => (at === lost || at === wanted.length ? at : wanted[at] === char ? at + 1 : lost), (at) => at === wanted.length, (at) => at === lost || at === wanted.length)
+}
+
+/** Where to go on in a text after a mismatch (Knuth, Morris, Pratt). */
+function matcher(wanted: string[]): (at: number, char: string) => number {
+  const back = [0]
+  for (let at = 1, length = 0; at < wanted.length; at++) {
+    while (length > 0 && wanted[at] !== wanted[length]) length = back[length - 1]!
+    if (wanted[at] === wanted[length]) length++
+    back[at] = length
+  }
+  return (from, char) => {
+    let at = from === wanted.length && from > 0 ? back[from - 1]! : from
+    while (at > 0 && wanted[at] !== char) at = back[at - 1]!
+    return wanted[at] === char ? at + 1 : 0
+  }
+}
+
+/** Texts that end with a text. */
+export function endsWith(text: string): Language {
+  const wanted = chars(text)
+  const next = matcher(wanted)
+  return automaton<number>(text, 0, same, (at, char) => (wanted.length === 0 ? 0 : next(at, char)), (at) => at === wanted.length, () => wanted.length === 0)
+}
+
+/** Texts that have a text somewhere in them. */
+export function contains(text: string): Language {
+  const wanted = chars(text)
+  const next = matcher(wanted)
+  return automaton<number>(text, 0, same, (at, char) => (at === wanted.length ? at : next(at, char)), (at) => at === wanted.length, (at) => at === wanted.length)
+}
+
+/** One of a few texts. */
+export function isOneOf(texts: string[]): Language {
+  const words = texts.map(chars)
+  return automaton<string | null>(texts.join(''), '', (state) => state ?? '\u0000', (state, char) => {
+    if (state === null) return null
+    const at = Array.from(state).length
+    const next = state + char
+    return words.some((word) => word[at] === char && word.slice(0, at).join('') === state) ? next : null
+  }, (state) => state !== null && texts.includes(state), (state) => state === null)
+}
+
+const upTo = (length: number) => Array.from({ length: length + 1 }, (_, index) => index)
+
+/** Texts that a text begins with, ends with, or has in it. */
+export const prefixOf = (text: string): Language => isOneOf(upTo(chars(text).length).map((end) => chars(text).slice(0, end).join('')))
+export const suffixOf = (text: string): Language => isOneOf(upTo(chars(text).length).map((start) => chars(text).slice(start).join('')))
+export const partOf = (text: string): Language => isOneOf([...new Set(upTo(chars(text).length).flatMap((start) => upTo(chars(text).length).map((end) => chars(text).slice(start, end).join(''))))])
+
+/** Texts that a glob takes: `*` any text, `?` one character. The state is the set of places in the pattern where one may stand. */
+export function glob(pattern: string): Language {
+  const wanted = chars(pattern.replace(/\*+/g, '*'))
+  const open = (places: Iterable<number>) => {
+    const found = new Set<number>()
+    for (let place of places) {
+      found.add(place)
+      while (wanted[place] === '*') found.add(++place)
+    }
+    return [...found].sort((a, b) => a - b)
+  }
+  const step = (places: number[], char: string) => open(places.flatMap((place) => (wanted[place] === '*' ? [place] : wanted[place] === '?' || wanted[place] === char ? [place + 1] : [])))
+  return automaton(pattern.replace(/[*?]/g, ''), open([0]), (places) => places.join(), step, (places) => places.includes(wanted.length), (places) => places.length === 0)
+}
+
+const less = -2
+const greater = -3
+
+/** Texts before or after a text, in the order of the code units that JavaScript compares by. */
+export function relatedTo(operator: Exclude<ComparisonOperator, '==' | '!='>, text: string): Language {
+  const wanted = chars(text)
+  const accepts = (at: number) => {
+    const order = at === greater ? 1 : at === less || at < wanted.length ? -1 : 0
+    return operator === '<' ? order < 0 : operator === '<=' ? order <= 0 : operator === '>' ? order > 0 : order >= 0
+  }
+  const language = automaton<number>(text, 0, same, (at, char) => {
+    if (at < 0) return at
+    if (at === wanted.length) return greater
+    return char === wanted[at] ? at + 1 : char < wanted[at]! ? less : greater
+  }, accepts, (at) => at < 0)
+  return { ...language, ordered: true }
+}

@@ -1,0 +1,188 @@
+import type { Attribute, Condition, DocumentRecord, ValueType } from '../types'
+import { evaluate } from '../evaluate'
+import { typesOf } from '../parse'
+import { dayNumber, dayText, formulaOf, type Formula, type Literal } from './formula'
+import { isOneOf, type Language } from './languages'
+import { solveNumbers, type NumberRelation } from './numbers'
+import { alphabetFor, solveTexts, type TextConstraint, type TextRelationLiteral } from './texts'
+import { Undecided } from './undecided'
+
+/** `witness` of a “yes” of satisfiable and overlap, and of a “no” of implies and covers; `why` of an undecided answer. */
+export interface Solution { answer: 'yes' | 'no' | 'undecided'; witness?: DocumentRecord; why?: string }
+export type Question = 'satisfiable' | 'overlap' | 'implies' | 'covers'
+export const questions: Question[] = ['satisfiable', 'overlap', 'implies', 'covers']
+
+/**
+ * Answers a question about conditions exactly, over all records that the attributes allow: numbers and dates within their
+ * bounds, choices among their values, any text, and every attribute perhaps empty (model, section 2).
+ * The witness of an answer satisfies the evaluator. *Undecided* only for “ends with” and “contains” between two attributes,
+ * for an order among more than three texts, and for questions that grow beyond all measure.
+ */
+export function solve(question: Question, conditions: Condition[], attributes: Attribute[]): Solution {
+  if (question === 'satisfiable' || question === 'overlap') return find(conditions.map((condition) => [condition, true]), attributes)
+  const wanted: [Condition, boolean][] = question === 'implies' ? [[conditions[0]!, true], [conditions[1]!, false]] : conditions.map((condition) => [condition, false])
+  const counter = find(wanted, attributes)
+  if (counter.answer === 'undecided') return counter
+  return counter.answer === 'yes' ? { answer: 'no', witness: counter.witness } : { answer: 'yes' }
+}
+
+export const satisfiable = (condition: Condition, attributes: Attribute[]): Solution => solve('satisfiable', [condition], attributes)
+/** Whether some record meets both. */
+export const overlap = (one: Condition, other: Condition, attributes: Attribute[]): Solution => solve('overlap', [one, other], attributes)
+/** Whether every record that meets the one meets the other. */
+export const implies = (one: Condition, other: Condition, attributes: Attribute[]): Solution => solve('implies', [one, other], attributes)
+/** Whether every record meets one of them. */
+export const covers = (conditions: Condition[], attributes: Attribute[]): Solution => solve('covers', conditions, attributes)
+
+const mostBranches = 20_000
+
+function find(wanted: [Condition, boolean][], attributes: Attribute[]): Solution {
+  const formulas = wanted.map(([condition, holds]) => formulaOf(condition, holds))
+  const search = new Search(attributes, formulas)
+  const witness = search.run(formulas)
+  if (!witness) return search.doubt ? { answer: 'undecided', why: search.doubt } : { answer: 'no' }
+  if (wanted.every(([condition, holds]) => evaluate(condition, witness) === holds)) return { answer: 'yes', witness }
+  return { answer: 'undecided', why: 'the numbers lie too close together to be told apart in double precision' }
+}
+
+/** What has been taken to hold on the way to a leaf. */
+interface Facts { filled: Map<string, boolean>; numbers: NumberRelation[]; texts: [string, TextConstraint][]; relations: TextRelationLiteral[] }
+
+/** Tries alternatives one after the other, giving each up as soon as what is taken to hold contradicts itself. */
+class Search {
+  /** Why a branch could not be decided, if one could not. */
+  doubt = ''
+  private branches = 0
+  private readonly types: Map<string, ValueType>
+  private readonly attributes: Map<string, Attribute>
+  private readonly alphabet: string[]
+  private readonly choices = new Map<string, Language>()
+
+  constructor(attributes: Attribute[], formulas: Formula[]) {
+    this.types = typesOf(attributes)
+    this.attributes = new Map(attributes.map((attribute) => [attribute.id, attribute]))
+    for (const { id, type, choices } of attributes) {
+      if (type === 'choice' && choices) this.choices.set(id, isOneOf(choices))
+      if (type === 'yesno') this.choices.set(id, isOneOf(['true', 'false']))
+    }
+    const literals = formulas.flatMap(literalsOf)
+    const names = new Set(literals.flatMap(namesOf).filter((name) => !this.isCounted(name)))
+    const languages = [...literals.flatMap((literal) => (literal.kind === 'text' ? [literal.language] : [])), ...[...names].flatMap((name) => this.choices.get(name) ?? [])]
+    const byOrder = literals.some((literal) => literal.kind === 'texts' && (literal.relation === '<' || literal.relation === '<='))
+    this.alphabet = alphabetFor(languages, names.size, byOrder)
+  }
+
+  run(formulas: Formula[]): DocumentRecord | null {
+    return this.explore(formulas, { filled: new Map(), numbers: [], texts: [], relations: [] })
+  }
+
+  private explore(pending: Formula[], before: Facts): DocumentRecord | null {
+    if (++this.branches > mostBranches) {
+      this.doubt ||= 'there are too many alternatives to try'
+      return null
+    }
+    const facts: Facts = { filled: new Map(before.filled), numbers: [...before.numbers], texts: [...before.texts], relations: [...before.relations] }
+    const alternatives = this.settle(pending, facts)
+    if (!alternatives) return null
+    const record = this.solveFacts(facts)
+    if (!record || alternatives.length === 0) return record
+    const [first, ...others] = alternatives.sort((a, b) => a.length - b.length)
+    for (const part of first!) {
+      const found = this.explore([part, ...others.map((parts): Formula => ({ kind: 'or', parts }))], facts)
+      if (found) return found
+    }
+    return null
+  }
+
+  /** Takes in everything without alternatives, and leaves out alternatives that are settled. Null where it contradicts itself. */
+  private settle(pending: Formula[], facts: Facts): Formula[][] | null {
+    let open = pending
+    const alternatives: Formula[][] = []
+    while (open.length) {
+      const formula = open[open.length - 1]!
+      open = open.slice(0, -1)
+      if (formula.kind === 'literal') {
+        if (!this.take(formula.literal, facts)) return null
+      } else if (formula.kind === 'and') open = [...open, ...formula.parts]
+      else alternatives.push(formula.parts)
+      if (open.length === 0) {
+        const decided = alternatives.splice(0)
+        for (const parts of decided) {
+          if (parts.some((part) => isKnown(part, facts))) continue
+          const possible = parts.filter((part) => !contradicts(part, facts))
+          if (possible.length === 0) return null
+          if (possible.length === 1) open = [...open, possible[0]!]
+          else alternatives.push(possible)
+        }
+      }
+    }
+    return alternatives
+  }
+
+  private take(literal: Literal, facts: Facts): boolean {
+    if (literal.kind === 'empty' || literal.kind === 'filled') {
+      const filled = literal.kind === 'filled'
+      const known = facts.filled.get(literal.name)
+      if (known !== undefined) return known === filled
+      facts.filled.set(literal.name, filled)
+      if (filled) this.takeBounds(literal.name, facts)
+    } else if (literal.kind === 'number') facts.numbers.push(literal)
+    else if (literal.kind === 'text') facts.texts.push([literal.name, literal])
+    else if (literal.kind === 'texts') facts.relations.push(literal)
+    return true
+  }
+
+  /** What the attribute itself demands of every value. */
+  private takeBounds(name: string, facts: Facts): void {
+    const attribute = this.attributes.get(name)
+    const choices = this.choices.get(name)
+    if (choices) facts.texts.push([name, { language: choices, inside: true }])
+    if (this.types.get(name) === 'date') facts.numbers.push({ left: name, operator: '>=', right: dayNumber('0001-01-01') }, { left: name, operator: '<=', right: dayNumber('9999-12-31') })
+    if (attribute?.min !== undefined && this.types.get(name) === 'number') facts.numbers.push({ left: name, operator: '>=', right: attribute.min })
+    if (attribute?.max !== undefined && this.types.get(name) === 'number') facts.numbers.push({ left: name, operator: '<=', right: attribute.max })
+  }
+
+  private solveFacts(facts: Facts): DocumentRecord | null {
+    const filled = [...facts.filled].filter(([, is]) => is).map(([name]) => name)
+    const counted = filled.filter((name) => this.isCounted(name))
+    const numbers = solveNumbers(counted, facts.numbers, (name) => this.types.get(name) === 'date' || this.attributes.get(name)?.whole === true)
+    if (!numbers) return null
+    const constraints = new Map<string, TextConstraint[]>()
+    for (const [name, constraint] of facts.texts) constraints.set(name, [...(constraints.get(name) ?? []), constraint])
+    try {
+      const texts = solveTexts(filled.filter((name) => !this.isCounted(name)), constraints, facts.relations, this.alphabet)
+      return texts && this.record(facts, numbers, texts)
+    } catch (error) {
+      if (!(error instanceof Undecided)) throw error
+      this.doubt ||= error.message
+      return null
+    }
+  }
+
+  private record({ filled }: Facts, numbers: Map<string, number>, texts: Map<string, string>): DocumentRecord {
+    return Object.fromEntries([...filled].map(([name, is]) => {
+      if (!is) return [name, null]
+      const type = this.types.get(name)
+      if (type === 'date') return [name, dayText(numbers.get(name)!)]
+      if (type === 'number') return [name, numbers.get(name)!]
+      return [name, type === 'yesno' ? texts.get(name) === 'true' : texts.get(name)!]
+    }))
+  }
+
+  private isCounted(name: string): boolean {
+    const type = this.types.get(name)
+    return type === 'number' || type === 'date'
+  }
+}
+
+const isKnown = (formula: Formula, facts: Facts): boolean =>
+  formula.kind === 'literal' ? (formula.literal.kind === 'empty' || formula.literal.kind === 'filled') && facts.filled.get(formula.literal.name) === (formula.literal.kind === 'filled') : formula.kind === 'and' ? formula.parts.every((part) => isKnown(part, facts)) : formula.parts.some((part) => isKnown(part, facts))
+
+const contradicts = (formula: Formula, facts: Facts): boolean => {
+  if (formula.kind !== 'literal') return formula.kind === 'and' ? formula.parts.some((part) => contradicts(part, facts)) : formula.parts.every((part) => contradicts(part, facts))
+  const { literal } = formula
+  return (literal.kind === 'empty' && facts.filled.get(literal.name) === true) || (literal.kind === 'filled' && facts.filled.get(literal.name) === false)
+}
+
+const literalsOf = (formula: Formula): Literal[] => (formula.kind === 'literal' ? [formula.literal] : formula.parts.flatMap(literalsOf))
+const namesOf = (literal: Literal): string[] => (literal.kind === 'number' ? [literal.left, literal.right].filter((term) => typeof term === 'string') : literal.kind === 'texts' ? [literal.left, literal.right] : [literal.name])
