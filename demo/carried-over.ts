@@ -1,7 +1,7 @@
 import type { Db } from '../server/database/connection'
 import type { Stored } from '../server/files/store'
 import { checkOut, createDocument, documentRow, editRecord, fire } from '../server/services/documents'
-import { newRevision } from '../server/services/revisions'
+import { revise } from '../server/services/revisions'
 import type { Account } from '../server/services/people'
 import { dxf } from './dxf'
 import { chance } from './random'
@@ -47,7 +47,7 @@ export async function carriedOver(store: (content: string) => Promise<Stored>): 
     })
     checkOut(db, author, 'BR-5008', change('BR-5008'))
     fire(db, author, 'BR-5009', 'send-to-check', undefined, change('BR-5009'))
-    newRevision(db, author, [{ number: 'BR-5010', change: change('BR-5010') }], 'Hole pattern moved')
+    revise(db, author, [{ number: 'BR-5010', change: change('BR-5010') }], 'Hole pattern moved')
   }
 }
 

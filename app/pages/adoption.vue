@@ -9,7 +9,7 @@ const asked = computed(() => route.query as Record<string, string | undefined>)
 const numbers = computed(() => asked.value.numbers?.split(',').filter(Boolean))
 const ask = (change: Record<string, string | undefined>) => navigateTo({ query: Object.fromEntries(Object.entries({ ...asked.value, ...change }).filter(([, value]) => value)) as Record<string, string> }, { replace: true })
 const nothing = computed(() => !numbers.value && !asked.value.folder)
-const { rows, left, below, fault, loading, progress, ready, chosen, setLabel, setBelow, takeAllFromRecord, choose, adopt, stop } = useAdoption(() => ({
+const { rows, left, below, fault, loading, progress, chosen, setLabel, setBelow, takeAllFromRecord, choose, adopt, stop } = useAdoption(() => ({
   ...(numbers.value ? { numbers: numbers.value } : { folder: asked.value.folder ?? '\u0000' }),
   ...(asked.value.attribute ? { attribute: asked.value.attribute } : {}), ...(asked.value.target ? { target: asked.value.target } : {}),
 }))

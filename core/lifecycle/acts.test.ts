@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
-  ancestorsOf, decide, decideAdoption, decideCorrection, decideNewRevision, reasonsAgainstRollBack, waysBetween, wayOn, wouldLoop,
+  ancestorsOf, decide, decideAdoption, decideCorrection, decideRevising, reasonsAgainstRollBack, waysBetween, wayOn, wouldLoop,
   type Configuration, type DocumentSnapshot, type Lifecycle, type Person, type Reason, type RegisterRow,
 } from '.'
 import { schemeFor } from './look-up'
@@ -14,7 +14,7 @@ const standing = (document: DocumentSnapshot, person: Person = steward, comment?
 const workshop = configuration.lifecycles[0]!
 const station = configuration.lifecycles[1]!
 const note = configuration.lifecycles[2]!
-const scheme = (lifecycle: Lifecycle) => schemeFor(configuration, lifecycle)
+const labelling = (of: Lifecycle) => schemeFor(configuration, of)
 
 describe('adopting a label', () => {
   const adopt = (label: string | null, document = drawing(), person = steward, comment?: string) => decideAdoption({ ...standing(document, person, comment), label, source: 'Legacy revision' })
@@ -68,11 +68,11 @@ describe('the way on', () => {
     ['finds no way to the second label of a series that is started', station, 'work-in-progress', 'published', 'C02', undefined],
     ['finds no way back', workshop, 'superseded', 'issued', 'C', undefined],
   ])('%s', (_, lifecycle, from, to, wanted, expected) => {
-    const way = wayOn(scheme(lifecycle), lifecycle, from, to, wanted)
+    const way = wayOn(labelling(lifecycle), lifecycle, from, to, wanted)
     expect(way && { ...way, transitions: way.transitions.map(({ name }) => name).join(', ') }).toEqual(expected)
   })
   it('lands right when it is really gone', () => {
-    const way = wayOn(scheme(note), note, 'drafting', 'issued', '7')!
+    const way = wayOn(labelling(note), note, 'drafting', 'issued', '7')!
     const here: DocumentSnapshot = { ...drawing(), lifecycle: 'note', revision: way.adopt, register: [row('6', 'adopted')] }
     const open = [{ path: '/', grants: { anyone: ['move' as const] } }]
     const answer = decide({ ...standing(here), folders: open, transition: way.transitions[0]!.id })
@@ -81,7 +81,7 @@ describe('the way on', () => {
 })
 
 describe('a new revision', () => {
-  const ask = (document: DocumentSnapshot, person = author) => decideNewRevision(standing(document, person, 'Bore enlarged'))
+  const ask = (document: DocumentSnapshot, person = author) => decideRevising(standing(document, person, 'Bore enlarged'))
   it('is minor or major as the state says, in the state itself where content is open', () =>
     expect(ask(drawing({ revision: 'C' }))).toMatchObject({ by: null, decision: { ok: true, outcome: { from: 'drafting', to: 'drafting', before: 'C', after: 'C-01', version: 2, register: { origin: 'native', text: 'Bore enlarged' } } } }))
   it('is opened by the transition that steps so where content is closed', () =>
@@ -94,7 +94,7 @@ describe('a new revision', () => {
     expect(rules(ask(drawing(document), { id: 'nobody', name: 'Nobody', groups: [] }).decision)).toEqual(expected))
   it('is refused where the scheme has no minor, naming the label', () => {
     const withoutMinor: Configuration = { ...configuration, schemes: configuration.schemes.map((other) => ({ ...other, series: other.series.map(({ id, major }) => ({ id, major })) })) }
-    const { decision } = decideNewRevision({ ...standing(drawing(), author), configuration: withoutMinor })
+    const { decision } = decideRevising({ ...standing(drawing(), author), configuration: withoutMinor })
     expect(!decision.ok && decision.reasons).toEqual([expect.objectContaining({ rule: 'revision', message: expect.stringMatching(/^A has no minor/) })])
   })
 })

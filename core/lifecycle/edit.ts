@@ -62,7 +62,7 @@ export function applyEdit(configuration: Configuration, edit: Edit): Configurati
     case 'remove-transition': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => ({ ...lifecycle, transitions: lifecycle.transitions.filter((other) => other !== transitionOf(lifecycle, edit.transition)) }))
     case 'set-scheme': return setScheme(configuration, edit.scheme)
     case 'remove-scheme': return removeScheme(configuration, edit.id)
-    case 'use-scheme': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => ({ ...lifecycle, scheme: schemeOf(configuration, edit.id).id }))
+    case 'use-scheme': return changeLifecycle(configuration, edit.lifecycle, (before) => ({ ...before, scheme: schemeOf(configuration, edit.id).id }))
   }
 }
 
@@ -167,7 +167,7 @@ function setScheme(configuration: Configuration, scheme: RevisionScheme): Config
 
 function removeScheme(configuration: Configuration, id: string): Configuration {
   const gone = schemeOf(configuration, id)
-  const users = configuration.lifecycles.filter((lifecycle) => lifecycle.scheme === id).map(({ name }) => name)
+  const users = configuration.lifecycles.filter(({ scheme }) => scheme === id).map(({ name }) => name)
   if (users.length) throw new EditError(`${gone.name} labels the documents of ${users.join(', ')}: choose another scheme there first`)
   return { ...configuration, schemes: configuration.schemes.filter((other) => other !== gone) }
 }

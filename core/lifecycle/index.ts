@@ -4,7 +4,7 @@ export { decideCorrection, type Corrected, type CorrectionRequest } from './corr
 export { conditionRecord, decide, type Request } from './decide'
 export { applyEdit, describeEdit, editKinds, EditError, idFor, type Edit, type StatePatch, type TransitionPatch } from './edit'
 export { attributeOf, catalogueState, classOf, lifecycleOf, principalName, schemeFor, schemeIn, schemeOf, stateName, stateUseOf, transitionOf, UnknownError } from './look-up'
-export { decideNewRevision, type NewRevision } from './new-revision'
+export { decideRevising, type Revising } from './revise'
 export { type Decision, type Outcome, type Reason, type Standing } from './outcome'
 export { ancestorsOf, wouldLoop, type Ancestor } from './references'
 export { reasonsAgainstRollBack } from './roll-back'

@@ -29,7 +29,7 @@ export function labelsInUse(tx: Tx, lifecycles: string[]): LabelUse[] {
 
 /** The lifecycles that a scheme labels, and the labels of their documents. */
 export function schemeInUse(tx: Tx, configuration: Configuration, id: string): { lifecycles: string[]; labels: LabelUse[] } {
-  const lifecycles = configuration.lifecycles.filter((lifecycle) => lifecycle.scheme === id)
+  const lifecycles = configuration.lifecycles.filter(({ scheme }) => scheme === id)
   return { lifecycles: lifecycles.map((lifecycle) => lifecycle.id), labels: labelsInUse(tx, lifecycles.map((lifecycle) => lifecycle.id)) }
 }
 
@@ -103,8 +103,10 @@ function convertLabels(tx: Db, actor: Actor, after: Configuration, lifecycle: st
     const revisionAttribute = lifecycleOf(after, lifecycle).revisionAttribute
     table.prepare(`update register_rows set was = json_insert(coalesce(nullif(was, 'null'), '[]'), '$[#]', json_object('label', label, 'on', @today, 'by', @by, 'why', @why)),
       label = (select becomes from conversion where was = register_rows.label) where document in (${mine}) and label in (select was from conversion)`).run({ lifecycle, today: today(), by: actor.name, why })
-    table.prepare(`update versions set revision = (select becomes from conversion where was = versions.revision) where document in (${mine}) and revision in (select was from conversion)`).run({ lifecycle })
-    table.prepare(`update documents set revision = (select becomes from conversion where was = documents.revision), change = change + 1${revisionAttribute ? `, record = json_set(record, '$."${revisionAttribute}"', (select becomes from conversion where was = documents.revision))` : ''}
+    table.prepare(`update versions set
+      revision = (select becomes from conversion where was = versions.revision) where document in (${mine}) and revision in (select was from conversion)`).run({ lifecycle })
+    table.prepare(`update documents set
+      revision = (select becomes from conversion where was = documents.revision), change = change + 1${revisionAttribute ? `, record = json_set(record, '$."${revisionAttribute}"', (select becomes from conversion where was = documents.revision))` : ''}
       where lifecycle = @lifecycle and revision in (select was from conversion)`).run({ lifecycle })
   } finally {
     table.exec('drop table conversion')
@@ -114,6 +116,8 @@ function convertLabels(tx: Db, actor: Actor, after: Configuration, lifecycle: st
 function sortAnew(tx: Tx, lifecycle: string, scheme: RevisionScheme): void {
   for (const { label } of labelsInUse(tx, [lifecycle])) {
     const reading = parse(scheme, label)
-    if (reading.ok) tx.update(documents).set({ revisionOrder: orderKey(scheme, reading.position) }).where(sql`${documents.lifecycle} = ${lifecycle} and ${documents.revision} = ${label}`).run()
+    if (reading.ok) tx.update(documents).set(sortedAs(orderKey(scheme, reading.position))).where(sql`${documents.lifecycle} = ${lifecycle} and ${documents.revision} = ${label}`).run()
   }
 }
+
+const sortedAs = (key: string) => ({ revisionOrder: key })

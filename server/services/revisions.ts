@@ -1,7 +1,7 @@
 import { and, eq, inArray } from 'drizzle-orm'
 import {
-  decideAdoption, decideCorrection, decideNewRevision, lifecycleOf, reasonsAgainstRollBack,
-  type Ancestor, type Corrected, type Decision, type NewRevision, type Reason, type Standing,
+  decideAdoption, decideCorrection, decideRevising, lifecycleOf, reasonsAgainstRollBack,
+  type Ancestor, type Corrected, type Decision, type Revising, type Reason, type Standing,
 } from '../../core/lifecycle'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { documents, registerRows, versions } from '../database/schema'
@@ -39,7 +39,7 @@ export function adopt(db: Db, account: Account, chosen: (Chosen & { label: strin
 }
 
 /** A document of the chain from a part to the top assembly, with what a new revision would do to it. */
-export interface ChainLink extends Ancestor, NewRevision { title: string | null; lifecycle: string; state: string; revision: string | null; change: number }
+export interface ChainLink extends Ancestor, Revising { title: string | null; lifecycle: string; state: string; revision: string | null; change: number }
 
 /** What a new revision would do to a document, and to each document above it. */
 export function revisionChain(tx: Tx, account: Account, number: string, comment?: string): ChainLink[] {
@@ -47,17 +47,17 @@ export function revisionChain(tx: Tx, account: Account, number: string, comment?
   return links.flatMap((link) => {
     const row = documentRow(tx, link.number)
     if (link.depth > 0 && !isSeen(tx, account, row)) return []
-    return [{ ...link, ...decideNewRevision(standing(tx, account, row, comment)), title: row.title, lifecycle: row.lifecycle, state: row.state, revision: row.revision, change: row.change }]
+    return [{ ...link, ...decideRevising(standing(tx, account, row, comment)), title: row.title, lifecycle: row.lifecycle, state: row.state, revision: row.revision, change: row.change }]
   })
 }
 
 /** Makes a new revision of a document and of the chosen ones above it, all or none. */
-export function newRevision(db: Db, account: Account, chosen: Chosen[], comment: string | undefined): void {
+export function revise(db: Db, account: Account, chosen: Chosen[], comment: string | undefined): void {
   atomically(db, (tx) => {
     const { configuration } = published(tx)
     for (const { number, change } of chosen) {
       const row = unchanged(seen(tx, account, number), change)
-      const { decision, by } = decideNewRevision(standing(tx, account, row, comment))
+      const { decision, by } = decideRevising(standing(tx, account, row, comment))
       if (!decision.ok) throw refusedWhole(number, decision.reasons, chosen.length)
       const name = lifecycleOf(configuration, row.lifecycle).transitions.find((way) => way.id === by)?.name
       applyOutcome(tx, account, configuration, row, decision.outcome, { action: name ?? 'new revision', why: comment })
@@ -85,7 +85,7 @@ export function correctLabel(db: Db, account: Account, number: string, change: n
 function writeCorrection(tx: Tx, row: DocumentRow, index: number, was: string, { row: after, current, written }: Corrected): void {
   const position = tx.select({ position: registerRows.position }).from(registerRows).where(eq(registerRows.document, row.id)).orderBy(registerRows.position).limit(1).offset(index).get()!.position
   tx.update(registerRows).set({ label: after.label, was: after.was }).where(and(eq(registerRows.document, row.id), eq(registerRows.position, position))).run()
-  tx.update(versions).set({ revision: after.label }).where(and(eq(versions.document, row.id), eq(versions.revision, was))).run()
+  tx.update(versions).set(labelled(after.label)).where(and(eq(versions.document, row.id), eq(versions.revision, was))).run()
   const { configuration } = published(tx)
   update(tx, row, current ? {
     revision: after.label, revisionOrder: orderOf(configuration, row.lifecycle, after.label),
@@ -140,3 +140,5 @@ export function rowsByNumber(tx: Tx, numbers: string[]): DocumentRow[] {
   const rows = new Map(tx.select().from(documents).where(inArray(documents.number, numbers)).all().map((row) => [row.number, row]))
   return numbers.map((number) => rows.get(number) ?? documentRow(tx, number))
 }
+
+const labelled = (label: string) => ({ revision: label })

@@ -36,7 +36,7 @@ function jump(position: Position) {
 const use = shallowRef<ReturnType<typeof schemeInUse> | null>(null)
 watch([id, () => store.published?.id], async () => (use.value = await api<NonNullable<typeof use.value>>(`schemes/${encodeURIComponent(id.value)}/use`).catch(() => null)), { immediate: true })
 const taken = computed(() => new Map(use.value?.labels.filter(({ current }) => current > 0).map(({ label, current }) => [label, current])))
-const lifecycles = computed(() => (store.drafted?.lifecycles ?? []).filter((lifecycle) => lifecycle.scheme === id.value))
+const lifecycles = computed(() => (store.drafted?.lifecycles ?? []).filter((one) => one.scheme === id.value))
 const carrying = computed(() => use.value?.labels.reduce((sum, { current }) => sum + current, 0) ?? 0)
 const tried = shallowRef(new Map<string, number>())
 const targets = shallowRef(new Map<string, number>())

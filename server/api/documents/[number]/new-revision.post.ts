@@ -1,8 +1,8 @@
 import { NewRevisionRequest } from '../../../../shared/requests'
-import { newRevision } from '../../../services/revisions'
+import { revise } from '../../../services/revisions'
 
 export default route('person', async ({ event, db, account }) => {
   const { documents, comment } = await body(event, NewRevisionRequest)
-  newRevision(db, account, documents, comment)
+  revise(db, account, documents, comment)
   return { revised: documents.map(({ number }) => number) }
 })

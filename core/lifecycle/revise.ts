@@ -6,13 +6,13 @@ import { checkedIn, relabelled, type Decision, type Standing } from './outcome'
 import type { Lifecycle, Transition } from './types'
 
 /** What asking for a new revision leads to; `by` is the transition that makes it, null where it is made in the state itself. */
-export interface NewRevision { decision: Decision; by: string | null }
+export interface Revising { decision: Decision; by: string | null }
 
 /**
  * What asking for a new revision does, or every reason against. It does what the state's `newRevision` says, minor or major.
  * Where content is closed, a new revision has to be opened first: the transition that steps so and leads to an open state makes it.
  */
-export function decideNewRevision(request: Standing): NewRevision {
+export function decideRevising(request: Standing): Revising {
   const { configuration, document } = request
   const lifecycle = lifecycleOf(configuration, document.lifecycle)
   const use = stateUseOf(lifecycle, document.state)
