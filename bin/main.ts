@@ -3,13 +3,14 @@ import { UsageError } from './input'
 import { auditCommand } from './commands/audit'
 import { checkCommand } from './commands/check'
 import { conditionCommand } from './commands/condition'
+import { exportCommand } from './commands/export'
 import { intakeCommand } from './commands/intake'
 import { revisionCommand } from './commands/revision'
 import { serveCommand } from './commands/serve'
 
 const root = defineCommand({
   meta: { name: 'ilmenite', description: 'Lifecycles, revisions and legacy intake for an engineering document vault' },
-  subCommands: { serve: serveCommand, revision: revisionCommand, condition: conditionCommand, check: checkCommand, intake: intakeCommand, audit: auditCommand },
+  subCommands: { serve: serveCommand, revision: revisionCommand, condition: conditionCommand, check: checkCommand, export: exportCommand, intake: intakeCommand, audit: auditCommand },
 })
 
 /** Runs the command line. Exit codes: 0 done, 1 the answer is bad, 2 wrong use. */

@@ -16,6 +16,7 @@ const IsTextMap = () => ValidateBy({
     defaultMessage: (faulty) => `${faulty?.property} holds a text for each name`,
   },
 })
+const asNumber = Transform(({ value }) => (value === undefined ? undefined : Number(value)))
 const steps = /^(keep|minor|major|settle|series|series:[a-z0-9-]+|adopt:[a-z0-9_-]+)$/
 const principal = /^(anyone|(role|group|person):[A-Za-z0-9-]+)$/
 
@@ -80,7 +81,7 @@ class SchemeBody {
 }
 
 class EditBody {
-  @IsIn(editKinds) kind!: Edit['kind']
+  @IsIn(editKinds.filter((kind) => kind !== 'replace')) kind!: Edit['kind']
   @IsOptional() @IsString() @MaxLength(80) lifecycle?: string
   @IsOptional() @IsString() @MaxLength(80) state?: string
   @IsOptional() @IsString() @MaxLength(80) transition?: string
@@ -109,12 +110,14 @@ const needed: Record<Edit['kind'], (keyof EditBody)[]> = {
   'change-state': ['lifecycle', 'state', 'patch'],
   'move-state': ['lifecycle', 'state', 'to'],
   'remove-state': ['lifecycle', 'state'],
+  'drop-state': ['state'],
   'set-entry': ['lifecycle', 'state'],
   'set-grant': ['lifecycle', 'state', 'principal', 'rights'],
   'add-transition': ['lifecycle', 'name', 'from', 'to'],
   'change-transition': ['lifecycle', 'transition', 'patch'],
   'move-transition': ['lifecycle', 'transition', 'to'],
   'remove-transition': ['lifecycle', 'transition'],
+  'replace': [],
   'set-scheme': ['scheme'],
   'remove-scheme': ['id'],
   'use-scheme': ['lifecycle', 'id'],
@@ -126,7 +129,37 @@ export function missingField(edit: EditBody): string | undefined {
 }
 
 export class ChangeRequest { @IsInt() change!: number }
-export class PublishRequest extends ChangeRequest { @IsOptional() @IsString() @MaxLength(2000) comment?: string }
+/** Where documents go that stand in a state the draft removes. */
+class MoveBody {
+  @IsString() @MaxLength(80) lifecycle!: string
+  @IsString() @MaxLength(80) state!: string
+  @IsString() @MaxLength(80) to!: string
+}
+
+export class PublishRequest extends ChangeRequest {
+  @IsOptional() @IsString() @MaxLength(2000) comment?: string
+  @IsOptional() @IsArray() @ArrayMaxSize(500) @ValidateNested({ each: true }) @Type(() => MoveBody) moves?: MoveBody[]
+}
+
+export class ImportQuery {
+  @asNumber @IsInt() change!: number
+  @IsString() @IsNotEmpty() @MaxLength(255) fileName!: string
+}
+
+export class RestoreRequest extends ChangeRequest { @IsInt() @Min(1) configuration!: number }
+
+export class CompareQuery {
+  @asNumber @IsInt() @Min(1) from!: number
+  @asNumber @IsInt() @Min(1) to!: number
+}
+
+export class WaiverRequest {
+  @IsString() @MaxLength(80) code!: string
+  @IsString() @MaxLength(2000) key!: string
+  @IsString() @IsNotEmpty({ message: 'a waiver needs a reason' }) @MaxLength(2000) reason!: string
+}
+
+export class WaiverQuery { @IsString() @MaxLength(2000) key!: string }
 
 export class GuardRequest {
   @IsString() @MaxLength(80) lifecycle!: string
@@ -134,7 +167,6 @@ export class GuardRequest {
   @IsString() @MaxLength(10_000) guard!: string
 }
 
-const asNumber = Transform(({ value }) => (value === undefined ? undefined : Number(value)))
 const asFlag = Transform(({ value }) => value === true || value === 'true')
 
 export class PageQuery {

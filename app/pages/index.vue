@@ -20,7 +20,8 @@ const most = computed(() => Math.max(1, ...rows.value.map((row) => row.standing!
         <h2>What needs you</h2>
         <ul>
           <li v-if="view.draft.edits"><span class="waits">■</span> <NuxtLink to="/publish">Draft {{ view.draft.number }}</NuxtLink> has {{ view.draft.edits }} edits that are not in force; the last: {{ view.draft.last }}</li>
-          <li v-for="finding in view.findings.slice(0, 6)" :key="finding.message"><span :class="finding.severity === 'error' ? 'wrong' : 'waits'">▲</span> <NuxtLink :to="`/lifecycles/${finding.where.lifecycle ?? ''}`">{{ finding.message }}</NuxtLink></li>
+          <li v-for="finding in view.findings.slice(0, 6)" :key="finding.message"><CommonFindingLine :finding="finding" plain /></li>
+          <li v-if="view.findings.length > 6"><NuxtLink to="/publish">{{ view.findings.length - 6 }} more findings</NuxtLink></li>
           <li v-for="intake in view.intakes" :key="intake.id"><span class="waits">■</span> <NuxtLink :to="`/intake/${intake.id}`">{{ intake.name }}</NuxtLink>: {{ intake.ready }} documents ready, {{ intake.held }} held back</li>
           <li v-for="job in view.jobs" :key="job.id"><CommonJobProgress :job="job" /></li>
           <li v-if="view.checkedOut"><span class="soft">□</span> <NuxtLink to="/vault?checkedOut=true">{{ view.checkedOut }} documents are checked out</NuxtLink></li>

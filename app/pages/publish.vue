@@ -1,17 +1,31 @@
 <script setup lang="ts">
+import { differences, stateName } from '~~/core/lifecycle'
+import type { Stranded } from '~~/server/services/configuration'
+
 const store = useConfiguration()
 useTitle('Review and publish')
 const comment = ref('')
 const made = computed(() => store.draft?.edits.slice(0, store.draft.cursor) ?? [])
 const undone = computed(() => store.draft?.edits.slice(store.draft.cursor) ?? [])
 const errors = computed(() => store.findings.filter((finding) => finding.severity === 'error').length)
+const changes = computed(() => (store.published && store.drafted ? differences(store.published.configuration, store.drafted) : []))
+
+/** The documents that the draft leaves nowhere, and where each lot shall go. */
+const stranded = shallowRef<Stranded[]>([])
+const targets = ref<Record<string, string>>({})
+const lot = ({ lifecycle, state }: Stranded) => `${lifecycle} ${state}`
+watch(() => store.draft?.change, () => attempt(async () => (stranded.value = await api<Stranded[]>('draft/stranded'))), { immediate: true })
+const undecided = computed(() => stranded.value.filter((entry) => !targets.value[lot(entry)]))
 async function publish() {
   const number = store.draft!.number
-  if (await store.publish(comment.value)) {
+  const moves = stranded.value.map((entry) => ({ lifecycle: entry.lifecycle, state: entry.state, to: targets.value[lot(entry)]! }))
+  if (await store.publish(comment.value, moves)) {
     useNotices().say(`Configuration ${number} is in force.`)
     comment.value = ''
+    targets.value = {}
   }
 }
+useShortcuts([{ keys: 'Ctrl+Z', does: 'undo the last edit of the draft', run: () => store.undo() }, { keys: 'Ctrl+Shift+Z or Ctrl+Y', does: 'redo', run: () => store.redo() }])
 </script>
 
 <template>
@@ -21,20 +35,27 @@ async function publish() {
     <div class="two">
       <section>
         <h2>What changes</h2>
-        <table v-if="made.length" class="rows">
+        <table v-if="made.length" class="rows" aria-label="Edits">
           <tbody><tr v-for="(edit, index) in made" :key="index"><td class="mono soft right">{{ index + 1 }}</td><td>{{ edit.words }}</td><td class="soft">{{ edit.personName }}</td><td class="mono soft">{{ edit.at.slice(0, 16).replace('T', ' ') }}</td></tr></tbody>
         </table>
         <p v-else class="empty">Nothing yet. Change a lifecycle on its sheet; the edits gather here, and nothing is in force before you publish.</p>
         <p v-if="undone.length" class="soft">{{ undone.length }} undone {{ undone.length === 1 ? 'edit' : 'edits' }} can be redone.</p>
+        <template v-if="made.length">
+          <h2 class="next">Against what is in force</h2>
+          <p v-if="!changes.length" class="soft">No difference: the edits take each other back.</p>
+          <p v-for="change in changes" :key="change.about + change.words" class="change"><b>{{ change.about }}</b>: {{ change.words }}</p>
+        </template>
+        <DraftEarlier class="next" />
       </section>
       <section>
-        <h2>Findings</h2>
-        <p v-for="finding in store.findings" :key="finding.message" :class="finding.severity === 'error' ? 'wrong' : 'waits'">▲ {{ finding.message }}
-          <NuxtLink v-if="finding.where.lifecycle" :to="`/lifecycles/${finding.where.lifecycle}?${finding.where.transition ? `transition=${finding.where.transition}` : `state=${finding.where.state ?? ''}`}`">show</NuxtLink></p>
-        <p v-if="!store.findings.length" class="soft">None.</p>
+        <DraftFindings />
+        <template v-if="stranded.length">
+          <h2 class="next">Where do these documents go?</h2>
+          <label v-for="entry in stranded" :key="lot(entry)" class="lot">{{ entry.count }} in {{ entry.stateName }} of {{ entry.lifecycleName }} to<select v-model="targets[lot(entry)]" class="field" :aria-label="`Where documents of ${entry.stateName} go`"><option v-for="target in entry.targets" :key="target" :value="target">{{ stateName(store.drafted!, target) }}</option></select></label>
+        </template>
         <label class="why">Why<textarea v-model="comment" class="field" rows="3" placeholder="For the audit trail" /></label>
-        <p class="soft">{{ errors ? `${errors} ${errors === 1 ? 'error stops' : 'errors stop'} the publishing.` : made.length ? `${made.length} ${made.length === 1 ? 'edit goes' : 'edits go'} in force together, or not at all.` : '' }}</p>
-        <div class="bar"><button class="act main" :disabled="!made.length || errors > 0" @click="publish">Publish</button><button class="link" :disabled="!made.length" @click="store.discard()">Take the draft back</button></div>
+        <p class="soft">{{ errors ? `${errors} ${errors === 1 ? 'error stops' : 'errors stop'} the publishing.` : undecided.length ? 'Say first where the documents of removed states go.' : made.length ? `${made.length} ${made.length === 1 ? 'edit goes' : 'edits go'} in force together, or not at all.` : '' }}</p>
+        <div class="bar"><button class="act main" :disabled="!made.length || errors > 0 || undecided.length > 0" @click="publish">Publish</button><button class="link" :disabled="!made.length" @click="store.discard()">Take the draft back</button></div>
       </section>
     </div>
   </div>
@@ -43,5 +64,7 @@ async function publish() {
 <style scoped>
 .two { display: grid; grid-template-columns: minmax(0, 3fr) minmax(0, 2fr); gap: 28px; margin-top: 14px; }
 .why { display: grid; gap: 3px; margin: 14px 0 6px; }
-section > p:first-letter { text-transform: uppercase; }
+.next { margin-top: 18px; }
+.change { margin: 4px 0 0; }
+.lot { display: grid; grid-template-columns: 1fr 150px; gap: 8px; align-items: center; padding: 3px 0; }
 </style>

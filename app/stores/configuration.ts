@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
-import { check, type Finding } from '~~/core/check/check'
+import type { Directory } from '~~/core/check/check'
 import { applyEdit, type Configuration, type Edit } from '~~/core/lifecycle'
-import type { DraftView, Published } from '~~/server/services/configuration'
+import type { DraftView, Move, Published } from '~~/server/services/configuration'
 import type { Folder } from '~~/core/access/types'
 
 /** The configuration in force, and the draft of the next one. Edits are made here as on the server, by the same code. */
@@ -17,15 +17,17 @@ export const useConfiguration = defineStore('configuration', () => {
     const { edits = [], cursor = 0 } = draft.value ?? {}
     return edits.slice(0, cursor).reduce((configuration, { edit }) => applyEdit(configuration, edit), published.value.configuration)
   })
-  const findings = computed<Finding[]>(() => (drafted.value ? check(drafted.value) : []))
+  const directory = shallowRef<Directory>()
+  const findings = useFindings(() => drafted.value ?? undefined, () => directory.value)
   const canUndo = computed(() => (draft.value?.cursor ?? 0) > 0)
   const canRedo = computed(() => (draft.value ? draft.value.cursor < draft.value.edits.length : false))
 
   async function load() {
-    const answer = await api<{ published: Published; draft: DraftView | null; folders: Folder[] }>('configuration')
+    const answer = await api<{ published: Published; draft: DraftView | null; folders: Folder[]; directory: Directory | null }>('configuration')
     published.value = answer.published
     draft.value = answer.draft
     folders.value = answer.folders
+    directory.value = answer.directory ?? undefined
   }
   async function loadCounts() {
     counts.value = await api('lifecycle-counts')
@@ -44,17 +46,21 @@ export const useConfiguration = defineStore('configuration', () => {
     if (!done) await load()
     return done
   }
-  async function publish(comment: string) {
+  async function publish(comment: string, moves: Move[] = []) {
     return attempt(async () => {
-      await api('draft/publish', { method: 'POST', body: { change: change(), comment } })
+      await api('draft/publish', { method: 'POST', body: { change: change(), comment, moves } })
       await load()
     })
   }
+  /** Takes a configuration's file into the draft. */
+  const importFile = (file: File) => attempt(async () => (draft.value = await api<DraftView>('draft/import', { method: 'PUT', body: file, query: { change: change(), fileName: file.name } })))
   return {
-    published, draft, folders, counts, drafted, findings, canUndo, canRedo, load, loadCounts, publish,
+    published, draft, folders, directory, counts, drafted, findings, canUndo, canRedo, load, loadCounts, publish,
     edit: (edit: Edit) => send('draft/edits', { edit }),
     undo: () => send('draft/undo', {}),
     redo: () => send('draft/redo', {}),
+    restore: (configuration: number) => send('draft/restore', { configuration }),
+    importFile,
     discard: () => send('draft', {}, 'DELETE'),
   }
 })

@@ -14,7 +14,9 @@ const standing = (document: DocumentSnapshot, person: Person = steward, comment?
 const workshop = configuration.lifecycles[0]!
 const station = configuration.lifecycles[1]!
 const note = configuration.lifecycles[2]!
-const labelling = (of: Lifecycle) => schemeFor(configuration, of)
+function labelling(of: Lifecycle) {
+  return schemeFor(configuration, of)
+}
 
 describe('adopting a label', () => {
   const adopt = (label: string | null, document = drawing(), person = steward, comment?: string) => decideAdoption({ ...standing(document, person, comment), label, source: 'Legacy revision' })

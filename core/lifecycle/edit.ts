@@ -9,12 +9,14 @@ export type Edit =
   | { kind: 'change-state'; lifecycle: string; state: string; patch: StatePatch }
   | { kind: 'move-state'; lifecycle: string; state: string; to: number }
   | { kind: 'remove-state'; lifecycle: string; state: string }
+  | { kind: 'drop-state'; state: string }
   | { kind: 'set-entry'; lifecycle: string; state: string }
   | { kind: 'set-grant'; lifecycle: string; state: string; principal: Principal; rights: Right[] }
   | { kind: 'add-transition'; lifecycle: string; name: string; from: string; to: string }
   | { kind: 'change-transition'; lifecycle: string; transition: string; patch: TransitionPatch }
   | { kind: 'move-transition'; lifecycle: string; transition: string; to: number }
   | { kind: 'remove-transition'; lifecycle: string; transition: string }
+  | { kind: 'replace'; configuration: Configuration; words: string }
   | { kind: 'set-scheme'; scheme: RevisionScheme }
   | { kind: 'remove-scheme'; id: string }
   | { kind: 'use-scheme'; lifecycle: string; id: string; conversion?: Record<string, string> }
@@ -34,8 +36,8 @@ export type TransitionPatch = {
 }
 
 export const editKinds: Edit['kind'][] = [
-  'add-state', 'rename-state', 'change-state', 'move-state', 'remove-state', 'set-entry', 'set-grant',
-  'add-transition', 'change-transition', 'move-transition', 'remove-transition', 'set-scheme', 'remove-scheme', 'use-scheme',
+  'add-state', 'rename-state', 'change-state', 'move-state', 'remove-state', 'drop-state', 'set-entry', 'set-grant',
+  'add-transition', 'change-transition', 'move-transition', 'remove-transition', 'replace', 'set-scheme', 'remove-scheme', 'use-scheme',
 ]
 
 /** An edit that cannot be made as asked; nothing has changed. */
@@ -55,11 +57,13 @@ export function applyEdit(configuration: Configuration, edit: Edit): Configurati
     case 'set-grant': return changeUse(configuration, edit, (use) => ({ ...use, grants: granted(use, edit.principal, edit.rights) }))
     case 'move-state': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => ({ ...lifecycle, states: moved(lifecycle.states, stateUseOf(lifecycle, edit.state), edit.to) }))
     case 'remove-state': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => withoutState(configuration, lifecycle, edit.state))
+    case 'drop-state': return dropState(configuration, edit.state)
     case 'set-entry': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => ({ ...lifecycle, entry: stateUseOf(lifecycle, edit.state).state }))
     case 'add-transition': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => addTransition(lifecycle, edit))
     case 'change-transition': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => changeTransition(lifecycle, edit.transition, edit.patch))
     case 'move-transition': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => ({ ...lifecycle, transitions: moved(lifecycle.transitions, transitionOf(lifecycle, edit.transition), edit.to) }))
     case 'remove-transition': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => ({ ...lifecycle, transitions: lifecycle.transitions.filter((other) => other !== transitionOf(lifecycle, edit.transition)) }))
+    case 'replace': return edit.configuration
     case 'set-scheme': return setScheme(configuration, edit.scheme)
     case 'remove-scheme': return removeScheme(configuration, edit.id)
     case 'use-scheme': return changeLifecycle(configuration, edit.lifecycle, (before) => ({ ...before, scheme: schemeOf(configuration, edit.id).id }))
@@ -76,12 +80,14 @@ export function describeEdit(configuration: Configuration, edit: Edit): string {
     case 'change-state': return `${state(edit.state)}: ${patchInWords(edit.patch)}`
     case 'move-state': return `Move ${state(edit.state)} to column ${edit.to + 1}`
     case 'remove-state': return `Remove state ${state(edit.state)}`
+    case 'drop-state': return `Take ${state(edit.state)} out of the catalogue`
     case 'set-entry': return `Documents enter in ${state(edit.state)}`
     case 'set-grant': return `${principalName(configuration, edit.principal)} in ${state(edit.state)}: ${edit.rights.join(' ') || 'nothing'}`
     case 'add-transition': return `Add transition ${edit.name}`
     case 'change-transition': return changeInWords(configuration, edit)
     case 'move-transition': return `Move ${transition(edit.transition)} to row ${edit.to + 1}`
     case 'remove-transition': return `Remove transition ${transition(edit.transition)}`
+    case 'replace': return edit.words
     case 'set-scheme': return schemeInWords(configuration, edit.scheme)
     case 'remove-scheme': return `Remove scheme ${schemeOf(configuration, edit.id).name}`
     case 'use-scheme': return `${lifecycleOf(configuration, edit.lifecycle).name} now labels by ${schemeOf(configuration, edit.id).name}${edit.conversion ? `, ${Object.keys(edit.conversion).length} labels converted` : ''}`
@@ -176,6 +182,14 @@ function renameState(configuration: Configuration, id: string, to: string): Conf
   const before = catalogueState(configuration, id)
   const name = named(to, 'state', configuration.states.filter((state) => state !== before).map((state) => state.name))
   return { ...configuration, states: configuration.states.map((state) => (state === before ? { ...state, name } : state)) }
+}
+
+/** Takes a state that no lifecycle uses out of the catalogue. */
+function dropState(configuration: Configuration, id: string): Configuration {
+  const gone = catalogueState(configuration, id)
+  const users = configuration.lifecycles.filter((lifecycle) => lifecycle.states.some((use) => use.state === id)).map(({ name }) => name)
+  if (users.length) throw new EditError(`${gone.name} is used by ${users.join(', ')}: remove it there first`)
+  return { ...configuration, states: configuration.states.filter((state) => state !== gone) }
 }
 
 /** Transitions that end in the state go with it, and those that start from it alone. */

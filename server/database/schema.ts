@@ -46,6 +46,14 @@ export const draft = sqliteTable('draft', {
   change: integer().notNull(),
 })
 
+/** Findings that are no errors and were looked at: why they may stand. */
+export const waivers = sqliteTable('waivers', {
+  key: text().primaryKey(),
+  reason: text().notNull(),
+  at: text().notNull(),
+  personName: text().notNull(),
+})
+
 export const documents = sqliteTable('documents', {
   id: text().primaryKey(),
   number: text().notNull(),

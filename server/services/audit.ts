@@ -13,7 +13,7 @@ export interface Actor { id: string | null; name: string }
 
 export interface Act {
   action: string
-  subject: { kind: 'document' | 'configuration' | 'intake' | 'person' | 'vault'; id: string; name: string }
+  subject: { kind: 'document' | 'configuration' | 'intake' | 'person' | 'vault' | 'finding'; id: string; name: string }
   before?: unknown
   after?: unknown
   why?: string | null

@@ -1,9 +1,9 @@
-import { and, count, eq, gt, inArray } from 'drizzle-orm'
-import { check, type Finding } from '../../core/check/check'
-import { applyEdit, describeEdit, EditError, stateName, UnknownError, type Configuration, type Edit } from '../../core/lifecycle'
+import { and, count, desc, eq, gt, inArray } from 'drizzle-orm'
+import { check, type Directory, type Finding } from '../../core/check/check'
+import { applyEdit, describeEdit, differences, EditError, stateName, UnknownError, type Configuration, type Edit } from '../../core/lifecycle'
 import type { Folder } from '../../core/access/types'
 import { atomically, type Db, type Tx } from '../database/connection'
-import { configurations, documents, draft, draftEdits } from '../database/schema'
+import { configurations, documents, draft, draftEdits, people } from '../database/schema'
 import { statements } from '../database/statements'
 import { record, type Actor } from './audit'
 import { Refusal } from './errors'
@@ -60,7 +60,7 @@ export function addEdit(db: Db, actor: Actor, edit: Edit, change: number): Draft
 }
 
 /** The edits that can spoil labels in use; they are refused at once, and asked again when the draft is published. */
-const labelEdits: Edit['kind'][] = ['set-scheme', 'use-scheme']
+const labelEdits: Edit['kind'][] = ['set-scheme', 'use-scheme', 'replace']
 
 function edited(before: Configuration, edit: Edit): Configuration {
   try {
@@ -94,28 +94,41 @@ export function discardDraft(db: Db, actor: Actor, change: number): DraftView {
   })
 }
 
+/** Where the documents go that stand in a state which the draft removes. */
+export interface Move { lifecycle: string; state: string; to: string }
+
 /** Puts the draft in force, whole or not at all. @throws Refusal with the findings, or the documents that stand in the way. */
-export function publish(db: Db, actor: Actor, change: number, comment: string | null): Published {
+export function publish(db: Db, actor: Actor, change: number, comment: string | null, moves: Move[] = []): Published {
   return atomically(db, (tx) => {
     const { edits, cursor } = expectChange(tx, change)
     if (cursor === 0) throw new Refusal(409, 'the draft has no edits: there is nothing to publish')
     const before = published(tx)
     const configuration = drafted(tx)
-    const errors = check(configuration).filter((finding) => finding.severity === 'error')
+    const errors = check(configuration, directoryOf(tx)).filter((finding) => finding.severity === 'error')
     if (errors.length) throw new Refusal(409, `the draft has ${errors.length === 1 ? 'an error' : `${errors.length} errors`}: ${errors[0]!.message}`, errors)
-    const stranded = documentsInRemovedStates(tx, before.configuration, configuration)
-    if (stranded.length) throw new Refusal(409, `${stranded.join('; ')}. Move them to another state first, or keep the state`, stranded)
+    requirePlan(tx, before.configuration, configuration, moves)
     const inForce = edits.slice(0, cursor).map(({ edit }) => edit)
     requireLabelsKept(tx, configuration, inForce)
     const id = before.id + 1
     const words = edits.slice(0, cursor).map((edit) => edit.words)
     insertConfiguration(tx, { id, configuration, personName: actor.name, comment })
     record(tx, actor, { action: 'publish configuration', subject: { kind: 'configuration', id: String(id), name: `Configuration ${id}` }, before: { configuration: before.id }, after: { configuration: id, edits: words }, why: comment })
+    for (const move of moves) moveDocuments(tx, actor, before.configuration, configuration, move, comment)
     followSchemes(tx, actor, before.configuration, configuration, conversionsIn(inForce))
     tx.delete(draftEdits).run()
     moveTo(tx, 0, change)
     return published(tx)
   })
+}
+
+/** The people and folders that a configuration is checked against; a folder stands for the lifecycles of the documents in it. */
+export function directoryOf(tx: Tx): Directory {
+  const inUse = new Map<string, string[]>()
+  for (const { folder, lifecycle } of tx.selectDistinct({ folder: documents.folder, lifecycle: documents.lifecycle }).from(documents).all()) inUse.set(folder, [...(inUse.get(folder) ?? []), lifecycle])
+  return {
+    people: tx.select({ id: people.id, name: people.name, mail: people.mail, groups: people.groups, active: people.active }).from(people).all(),
+    folders: allFolders(tx).map((folder) => ({ ...folder, lifecycles: inUse.get(folder.path) ?? [] })),
+  }
 }
 
 /** Adds a configuration as the newest one, without asking. */
@@ -125,7 +138,7 @@ export function insertConfiguration(tx: Tx, row: { id: number; configuration: Co
 
 /** The findings on the draft. */
 export function draftFindings(tx: Tx): Finding[] {
-  return check(drafted(tx))
+  return check(drafted(tx), directoryOf(tx))
 }
 
 /** How many documents stand in each state of a lifecycle. */
@@ -134,15 +147,39 @@ export function countsByState(tx: Tx, lifecycle: string): Record<string, number>
   return Object.fromEntries(rows.map((row) => [row.state, row.count]))
 }
 
-function documentsInRemovedStates(tx: Tx, before: Configuration, after: Configuration): string[] {
+/** Documents that stand in a state which a configuration no longer has. */
+export interface Stranded { lifecycle: string; lifecycleName: string; state: string; stateName: string; count: number; targets: string[] }
+
+/** The documents that putting a configuration in force would leave nowhere, by lifecycle and state. */
+export function strandedDocuments(tx: Tx, before: Configuration, after: Configuration): Stranded[] {
   return before.lifecycles.flatMap((lifecycle) => {
     const kept = after.lifecycles.find(({ id }) => id === lifecycle.id)?.states.map((use) => use.state) ?? []
     const removed = lifecycle.states.map((use) => use.state).filter((state) => !kept.includes(state))
     if (removed.length === 0) return []
     const standing = tx.select({ state: documents.state, count: count() }).from(documents)
       .where(and(eq(documents.lifecycle, lifecycle.id), inArray(documents.state, removed))).groupBy(documents.state).all()
-    return standing.map((row) => `${row.count} documents stand in ${stateName(before, row.state)} of ${lifecycle.name}`)
+    return standing.map((row): Stranded => ({ lifecycle: lifecycle.id, lifecycleName: lifecycle.name, stateName: stateName(before, row.state), targets: kept, ...row }))
   })
+}
+
+/** @throws Refusal where documents would stand nowhere, or would be moved to a state that is not there or from one that stays. */
+function requirePlan(tx: Tx, before: Configuration, after: Configuration, moves: Move[]): void {
+  const stranded = strandedDocuments(tx, before, after)
+  const planOf = ({ lifecycle, state }: Stranded) => moves.find((move) => move.lifecycle === lifecycle && move.state === state)
+  const open = stranded.filter((entry) => !planOf(entry)).map((entry) => `${entry.count} documents stand in ${entry.stateName} of ${entry.lifecycleName}`)
+  if (open.length) throw new Refusal(409, `${open.join('; ')}. Say where they go, or keep the state`, open)
+  const wrong = stranded.find((entry) => !entry.targets.includes(planOf(entry)!.to))
+  if (wrong) throw new Refusal(400, `documents of ${wrong.stateName} cannot go to “${planOf(wrong)!.to}”: ${wrong.lifecycleName} has no such state`)
+  const needless = moves.find((move) => !stranded.some((entry) => entry.lifecycle === move.lifecycle && entry.state === move.state))
+  if (needless) throw new Refusal(400, `no document stands in a removed state “${needless.state}”: nothing is moved from there`)
+}
+
+function moveDocuments(tx: Tx, actor: Actor, before: Configuration, after: Configuration, { lifecycle, state, to }: Move, why: string | null): void {
+  const at = now()
+  for (const row of tx.select({ id: documents.id, number: documents.number, change: documents.change }).from(documents).where(and(eq(documents.lifecycle, lifecycle), eq(documents.state, state))).all()) {
+    tx.update(documents).set({ state: to, stateSince: at, changedAt: at, change: row.change + 1 }).where(eq(documents.id, row.id)).run()
+    record(tx, actor, { action: 'move out of a removed state', subject: { kind: 'document', id: row.id, name: row.number }, before: { state: stateName(before, state) }, after: { state: stateName(after, to) }, why, at })
+  }
 }
 
 function expectChange(tx: Tx, change: number): DraftView {
@@ -155,4 +192,25 @@ function expectChange(tx: Tx, change: number): DraftView {
 function moveTo(tx: Tx, cursor: number, change: number): DraftView {
   tx.insert(draft).values({ id: 1, cursor, change: change + 1 }).onConflictDoUpdate({ target: draft.id, set: { cursor, change: change + 1 } }).run()
   return readDraft(tx)
+}
+
+/** Every configuration that was ever in force, the newest first, without what is in them. */
+export function configurationHistory(tx: Tx): (Omit<Published, 'configuration'> & { comment: string | null })[] {
+  return tx.select({ id: configurations.id, at: configurations.at, personName: configurations.personName, comment: configurations.comment }).from(configurations).orderBy(desc(configurations.id)).all()
+}
+
+function configurationRow(tx: Tx, id: number): Published {
+  const row = tx.select().from(configurations).where(eq(configurations.id, id)).get()
+  if (!row) throw new Refusal(404, `there is no configuration ${id}; the newest is ${published(tx).id}`)
+  return row
+}
+
+/** What is different between two configurations, in words. */
+export function compareConfigurations(tx: Tx, from: number, to: number) {
+  return differences(configurationRow(tx, from).configuration, configurationRow(tx, to).configuration)
+}
+
+/** Makes the draft the same as an earlier configuration: an edit like others, that can be undone and has to be published. */
+export function restoreConfiguration(db: Db, actor: Actor, id: number, change: number): DraftView {
+  return addEdit(db, actor, { kind: 'replace', configuration: configurationRow(db, id).configuration, words: `Restore configuration ${id}` }, change)
 }

@@ -1,8 +1,9 @@
 import { count, eq, inArray, sql } from 'drizzle-orm'
 import type { Db } from '../database/connection'
 import { documents, intakes, jobs } from '../database/schema'
-import { draftFindings, published, readDraft } from './configuration'
+import { published, readDraft } from './configuration'
 import { intakePage } from './intakes'
+import { openFindings } from './waivers'
 
 /** What waits for the administrator, and how long documents stand in each state. */
 export function overview(db: Db) {
@@ -17,7 +18,7 @@ export function overview(db: Db) {
     standing,
     published: { id: published(db).id, at: published(db).at, personName: published(db).personName },
     draft: { number, edits: cursor, last: edits[cursor - 1]?.words ?? null },
-    findings: draftFindings(db),
+    findings: openFindings(db),
     jobs: db.select().from(jobs).where(inArray(jobs.status, ['queued', 'running'])).all(),
     intakes: db.select({ id: intakes.id }).from(intakes).where(eq(intakes.stage, 'read')).all().map(({ id }) => {
       const { intake, documents: planned } = intakePage(db, id)

@@ -42,6 +42,9 @@ describe.each(['light', 'dark'])('in the %s', (shade) => {
     '/vault/BR-2001?act=revise',
     '/intake',
     '/publish',
+    '/revisions/tarn?at=B&with=workshop-letters',
+    '/adoption?folder=/Line/Carried over&at=BR-5009',
+    '/vault/BR-2024?new=revision',
     '/jobs',
     '/audit',
   ])('%s can be read and worked by everybody', async (path) => {

@@ -38,7 +38,7 @@ async function remove() {
     <template #leads>
       <h3>{{ standing }} {{ standing === 1 ? 'document' : 'documents' }} here now</h3>
       <p>In by {{ into.map((way) => way.name).join(', ') || 'nothing' }}.<br>Out by {{ outOf.map((way) => way.name).join(', ') || 'nothing' }}.</p>
-      <p v-for="finding in findings({ state: use.state })" :key="finding.code" class="waits finding">▲ {{ finding.message }}</p>
+      <CommonFindingLine v-for="finding in findings({ state: use.state })" :key="finding.code + finding.message" :finding="finding" />
       <button class="link wrong" @click="remove">Remove this state</button> <span v-if="into.length + outOf.length" class="soft">with the transitions that need it</span>
     </template>
   </ShellTheTray>
@@ -49,5 +49,4 @@ async function remove() {
 .form label { color: var(--ink-soft); }
 .note { margin: 6px 0; }
 .check { margin-right: 16px; }
-.finding::first-letter { text-transform: uppercase; }
 </style>

@@ -87,7 +87,7 @@ async function remove() {
         <button class="plain" aria-label="Write it no longer" @click="setWrites(writes.filter((_, i) => i !== index))">×</button>
       </div>
       <button class="link" @click="setWrites([...writes, { kind: 'write', attribute: configuration.attributes[0]!.id, value: '\{\{ to.name \}\}' }])">Write one more</button>
-      <p v-for="finding in findings({ transition: transition.id })" :key="finding.code + finding.message" class="finding" :class="finding.severity === 'error' ? 'wrong' : 'waits'">▲ {{ finding.message }}</p>
+      <CommonFindingLine v-for="finding in findings({ transition: transition.id })" :key="finding.code + finding.message" :finding="finding" />
     </template>
   </ShellTheTray>
 </template>
@@ -98,6 +98,4 @@ async function remove() {
 .consequence { margin: 6px 0 4px; }
 .check { margin-right: 16px; white-space: nowrap; }
 .write { display: grid; grid-template-columns: 116px 1fr 16px; gap: 6px; margin-bottom: 4px; }
-.finding { margin-top: 8px; }
-.finding::first-letter { text-transform: uppercase; }
 </style>

@@ -1,15 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { covers, evaluate, implies, overlap, parseCondition, satisfiable, type Attribute, type DocumentRecord } from '..'
+import { covers, evaluate, implies, overlap, parseCondition, satisfiable, type DocumentRecord } from '..'
+import { attributes, conditionText } from './conditions.fixture'
 
-const attributes: Attribute[] = [
-  { id: 'mass', name: 'Mass', type: 'number' }, { id: 'limit', name: 'Limit', type: 'number' }, { id: 'price', name: 'Price', type: 'number', min: 0, max: 100 },
-  { id: 'count', name: 'Count', type: 'number', whole: true }, { id: 'most', name: 'Most', type: 'number', whole: true },
-  { id: 'due', name: 'Due', type: 'date' }, { id: 'done', name: 'Done', type: 'date' },
-  { id: 'finish', name: 'Finish', type: 'choice', choices: ['zinc', 'paint', 'raw'] }, { id: 'coat', name: 'Coat', type: 'choice', choices: ['zinc', 'paint'] },
-  { id: 'urgent', name: 'Urgent', type: 'yesno' }, { id: 'checked', name: 'Checked', type: 'yesno' },
-  { id: 'title', name: 'Title', type: 'text' }, { id: 'note', name: 'Note', type: 'text' }, { id: 'code', name: 'Code', type: 'text' },
-]
 const read = (text: string) => parseCondition(text, attributes)
 /** The answer, after its witness has been shown to the evaluator. */
 const ask = (text: string) => {
@@ -75,26 +68,8 @@ describe('questions about two and more conditions', () => {
   })
 })
 
-/** Conditions of every kind, over few values, so that they meet often. */
-const conditionText: fc.Arbitrary<string> = (() => {
-  const number = fc.constantFrom('0', '1', '1.5', '2', '3')
-  const text = fc.constantFrom('""', '"a"', '"b"', '"ab"', '"aa"')
-  const atom = fc.oneof(
-    fc.tuple(fc.constantFrom('mass', 'limit', 'count', 'most'), fc.constantFrom('<', '<=', '>', '>=', '==', '!='), fc.oneof(number, fc.constantFrom('mass', 'limit', 'count', 'most'))).map((parts) => parts.join(' ')),
-    fc.tuple(fc.constantFrom('due', 'done'), fc.constantFrom('<', '<=', '==', '!='), fc.constantFrom('date("2026-01-01")', 'date("2026-01-02")', 'due', 'done')).map((parts) => parts.join(' ')),
-    fc.tuple(fc.constantFrom('title', 'note'), fc.constantFrom('<', '<=', '==', '!='), fc.oneof(text, fc.constantFrom('title', 'note', 'finish'))).map((parts) => parts.join(' ')),
-    fc.tuple(fc.constantFrom('title', 'note', 'finish'), fc.constantFrom('startsWith', 'endsWith', 'contains'), text).map(([name, method, value]) => `${name}.${method}(${value})`),
-    fc.tuple(fc.constantFrom('title', 'note'), fc.constantFrom('"a*"', '"?"', '"?b"', '"*a*"')).map(([name, glob]) => `glob(${name}, ${glob})`),
-    fc.tuple(fc.constantFrom('finish', 'coat'), fc.constantFrom('==', '!='), fc.constantFrom('"zinc"', '"paint"', 'finish', 'coat')).map((parts) => parts.join(' ')),
-    fc.constantFrom('urgent', 'checked', '!urgent', 'urgent == checked', 'mass == null', 'title == null', 'finish in ["zinc", null]', 'title in ["a", note]'),
-  )
-  return fc.letrec<{ condition: string }>((tie) => ({
-    condition: fc.oneof({ maxDepth: 3, depthIdentifier: 'c' }, atom, fc.tuple(tie('condition'), fc.constantFrom('&&', '||'), tie('condition')).map(([left, sign, right]) => `(${left} ${sign} ${right})`), tie('condition').map((inner) => `!(${inner})`)),
-  })).condition
-})()
-
 const values: Record<string, DocumentRecord[string][]> = {
-  mass: [null, 0, 1, 1.2, 2, 5], limit: [null, 0, 1, 2.5], count: [null, 0, 1, 2, 3, 4], most: [null, 1, 2], due: [null, '2026-01-01', '2026-01-02'], done: [null, '2025-12-31', '2026-01-02'],
+  price: [null, 0, 50, 100], mass: [null, 0, 1, 1.2, 2, 5], limit: [null, 0, 1, 2.5], count: [null, 0, 1, 2, 3, 4], most: [null, 1, 2], due: [null, '2026-01-01', '2026-01-02'], done: [null, '2025-12-31', '2026-01-02'],
   title: [null, '', 'a', 'b', 'ab', 'aab', 'zz'], note: [null, '', 'a', 'ba', 'aa'], finish: [null, 'zinc', 'paint', 'raw'], coat: [null, 'zinc', 'paint'], urgent: [null, true, false], checked: [null, true, false],
 }
 const record = fc.record(Object.fromEntries(Object.entries(values).map(([name, list]) => [name, fc.constantFrom(...list)])))

@@ -2,6 +2,6 @@ import { PublishRequest } from '../../../shared/requests'
 import { publish } from '../../services/configuration'
 
 export default route('administrator', async ({ event, db, account }) => {
-  const { change, comment } = await body(event, PublishRequest)
-  return publish(db, account, change, comment ?? null)
+  const { change, comment, moves } = await body(event, PublishRequest)
+  return publish(db, account, change, comment ?? null, moves)
 })

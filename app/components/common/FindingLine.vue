@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { principalName, stateName } from '~~/core/lifecycle'
+import type { Finding } from '~~/core/check/check'
+
+/** A finding: what it says, what proves it, where it is, and the fix where there is one. */
+const props = defineProps<{ finding: Finding; plain?: boolean }>()
+const store = useConfiguration()
+const configuration = computed(() => store.drafted!)
+const to = computed(() => {
+  const { lifecycle, transition, state, scheme } = props.finding.where
+  if (scheme) return `/revisions/${scheme}`
+  if (!lifecycle) return state ? '/lifecycles' : undefined
+  return `/lifecycles/${lifecycle}${transition ? `?transition=${transition}` : state ? `?state=${state}` : ''}`
+})
+const witness = computed(() => (props.finding.witness ? inWords(props.finding.witness as Record<string, unknown>) : ''))
+
+/** A witness as a person reads it: a record to try, a way through the states, who is seated and who is missing. */
+function inWords({ record, states, people, filled, missing }: Record<string, unknown>): string {
+  if (record) {
+    const values = Object.entries(record as Record<string, unknown>).map(([name, value]) => `${configuration.value.attributes.find(({ id }) => id === name)?.name ?? name} ${value === null ? 'empty' : value === '' ? '“”' : value}`)
+    return `for example ${values.join(', ') || 'an empty record'}`
+  }
+  if (filled) return `seated: ${Object.entries(filled as Record<string, string[]>).map(([seat, ids]) => `${seat} ${ids.map(personName).join(', ') || 'nobody'}`).join('; ')}; missing: ${Object.entries(missing as Record<string, number>).map(([seat, count]) => `${count} for ${seat}`).join(', ')}`
+  if (states) return (states as string[]).map((state) => stateName(configuration.value, state)).join(' → ')
+  return Array.isArray(people) && people.length ? (people as string[]).map(personName).join(', ') : ''
+}
+const personName = (id: string) => store.directory?.people.find((person) => person.id === id)?.name ?? principalName(configuration.value, id)
+</script>
+
+<template>
+  <p class="finding" :class="finding.severity === 'error' ? 'wrong' : finding.severity === 'warning' ? 'waits' : 'soft'">
+    <span class="mark">{{ finding.severity === 'advice' ? '△' : '▲' }}</span> <span class="message">{{ finding.message }}</span><span v-if="witness && !plain" class="soft">; {{ witness }}</span>
+    <NuxtLink v-if="to" :to="to" class="soft">show</NuxtLink> <button v-if="finding.fix" class="link" @click="store.edit(finding.fix.edit)">{{ finding.fix.words }}</button>
+  </p>
+</template>
+
+<style scoped>
+.finding { margin: 0 0 5px; padding-left: 16px; text-indent: -16px; }
+.message { display: inline-block; text-indent: 0; }
+.message::first-letter { text-transform: uppercase; }
+.finding a, .finding button { margin-left: 6px; text-indent: 0; }
+</style>

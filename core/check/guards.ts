@@ -1,0 +1,132 @@
+import { ConditionError, covers, overlap, parseCondition, satisfiable, type Attribute, type Condition, type Operand } from '../condition'
+import { stateName, type Configuration, type Lifecycle, type Transition } from '../lifecycle'
+import type { Finding } from './finding'
+
+const yes: Condition = { kind: 'constant', value: true }
+
+/** Guards that cannot be read or never hold; unattended transitions that overlap, leave a gap, or run in a circle. */
+export function checkGuards(configuration: Configuration): Finding[] {
+  return configuration.lifecycles.flatMap((lifecycle) => {
+    const findings: Finding[] = []
+    const guards = new Map<string, Condition>()
+    for (const transition of lifecycle.transitions) {
+      const read = readGuard(configuration, lifecycle, transition)
+      if ('code' in read) findings.push(read)
+      else guards.set(transition.id, read)
+    }
+    for (const transition of lifecycle.transitions) findings.push(...neverTrue(configuration, lifecycle, transition, guards.get(transition.id)))
+    const unattended = lifecycle.transitions.filter(({ id, trigger }) => trigger === 'unattended' && guards.has(id))
+    if (unattended.length) findings.push(...overlaps(configuration, lifecycle, unattended, guards), ...gaps(configuration, lifecycle, unattended, guards), ...loops(configuration, lifecycle, unattended, guards))
+    return findings
+  })
+}
+
+function readGuard({ attributes }: Configuration, lifecycle: Lifecycle, { id, name, guard }: Transition): Condition | Finding {
+  if (!guard) return yes
+  try {
+    return parseCondition(guard, attributes)
+  } catch (error) {
+    if (!(error instanceof ConditionError)) throw error
+    return { code: 'guard-invalid', severity: 'error', where: { lifecycle: lifecycle.id, transition: id }, message: `the guard of ${name} cannot be read at character ${error.position + 1}: ${error.message}`, witness: { position: error.position } }
+  }
+}
+
+/** A condition and the state that it is asked in. */
+function inState(condition: Condition, states: string[]): Condition {
+  const of: Operand = { kind: 'identifier', type: 'text', name: 'state_id', at: 0 }
+  return { kind: 'and', left: condition, right: { kind: 'in', of, values: states.map((value): Operand => ({ kind: 'literal', type: 'text', value, at: 0 })) } }
+}
+
+function neverTrue({ attributes }: Configuration, lifecycle: Lifecycle, { id, name, guard, from }: Transition, condition: Condition | undefined): Finding[] {
+  if (!guard || !condition || satisfiable(inState(condition, from), attributes).answer !== 'no') return []
+  return [{ code: 'guard-never-true', severity: 'warning', where: { lifecycle: lifecycle.id, transition: id }, message: `no record can meet the guard of ${name}: it never fires` }]
+}
+
+function overlaps(configuration: Configuration, lifecycle: Lifecycle, unattended: Transition[], guards: Map<string, Condition>): Finding[] {
+  const findings: Finding[] = []
+  const told = new Set<string>()
+  for (const { state } of lifecycle.states) {
+    const out = unattended.filter(({ from }) => from.includes(state))
+    out.forEach((one, index) => out.slice(index + 1).forEach((other) => {
+      const answer = overlap(inState(guards.get(one.id)!, [state]), guards.get(other.id)!, configuration.attributes)
+      if (answer.answer === 'no' || told.has(`${one.id} ${other.id}`)) return
+      told.add(`${one.id} ${other.id}`)
+      const where = { lifecycle: lifecycle.id, state, transition: other.id }
+      if (answer.answer === 'undecided') findings.push({ code: 'unattended-overlap', severity: 'warning', where, message: `${one.name} and ${other.name} may both hold in ${stateName(configuration, state)}: it cannot be decided (${answer.why})` })
+      else findings.push({ code: 'unattended-overlap', severity: 'error', where, message: `${one.name} and ${other.name} both hold for some records in ${stateName(configuration, state)}: neither would fire`, witness: { record: answer.witness, transitions: [one.id, other.id] } })
+    }))
+  }
+  return findings
+}
+
+function gaps(configuration: Configuration, lifecycle: Lifecycle, unattended: Transition[], guards: Map<string, Condition>): Finding[] {
+  return lifecycle.states.flatMap(({ state }): Finding[] => {
+    const out = unattended.filter(({ from }) => from.includes(state))
+    if (out.length === 0) return []
+    const elsewhere: Condition = { kind: 'not', of: inState(yes, [state]) }
+    const answer = covers([...out.map(({ id }) => guards.get(id)!), elsewhere], configuration.attributes)
+    if (answer.answer !== 'no') return []
+    return [{ code: 'unattended-gap', severity: 'advice', where: { lifecycle: lifecycle.id, state }, message: `some records in ${stateName(configuration, state)} meet none of ${out.map(({ name }) => name).join(', ')}: they stay there`, witness: { record: answer.witness } }]
+  })
+}
+
+/** Facts that may be different at every station of a way. */
+const volatile = ['state_id', 'revision_label', 'revision_series', 'revision_major', 'revision_minor', 'file_name', 'file_extension', 'folder_path']
+
+/** Circles of unattended transitions that one record can run through for ever. What is written on the way counts as unknown afterwards. */
+function loops(configuration: Configuration, lifecycle: Lifecycle, unattended: Transition[], guards: Map<string, Condition>): Finding[] {
+  return circles(lifecycle, unattended).flatMap((circle): Finding[] => {
+    const written = new Set([...volatile, ...circle.flatMap(({ transition }) => transition.effects.flatMap((effect) => ('attribute' in effect ? [effect.attribute] : []))), ...(lifecycle.revisionAttribute ? [lifecycle.revisionAttribute] : [])])
+    const attributes: Attribute[] = [...configuration.attributes]
+    const together = circle.map(({ transition, state }, station) => renamed(inState(guards.get(transition.id)!, [state]), (name) => {
+      if (!written.has(name)) return name
+      const own = configuration.attributes.find(({ id }) => id === name)
+      const fresh = `${name}_${station}_`
+      attributes.push({ ...(own ?? { name, type: 'text' as const }), id: fresh })
+      return fresh
+    }))
+    const all = together.reduce<Condition>((left, right) => ({ kind: 'and', left, right }), yes)
+    if (satisfiable(all, attributes).answer === 'no') return []
+    const states = [...circle.map(({ state }) => state), circle[0]!.state]
+    return [{
+      code: 'unattended-loop', severity: 'error', where: { lifecycle: lifecycle.id, transition: circle[0]!.transition.id },
+      message: `unattended transitions run in a circle: ${states.map((state) => stateName(configuration, state)).join(' → ')}`,
+      witness: { states, transitions: circle.map(({ transition }) => transition.id) },
+    }]
+  })
+}
+
+type Station = { state: string; transition: Transition }
+const mostCircles = 200
+
+/** Every circle of transitions that passes no state twice, once, beginning at its first state in the lifecycle's order. */
+function circles(lifecycle: Lifecycle, transitions: Transition[]): Station[][] {
+  const order = new Map(lifecycle.states.map(({ state }, index) => [state, index]))
+  const found: Station[][] = []
+  const walk = (start: string, at: string, way: Station[]) => {
+    for (const transition of transitions) {
+      if (found.length >= mostCircles || !transition.from.includes(at)) continue
+      const next = [...way, { state: at, transition }]
+      if (transition.to === start) found.push(next)
+      else if ((order.get(transition.to) ?? -1) > order.get(start)! && !way.some(({ state }) => state === transition.to)) walk(start, transition.to, next)
+    }
+  }
+  for (const { state } of lifecycle.states) walk(state, state, [])
+  return found
+}
+
+/** The same condition about variables of other names. */
+function renamed(condition: Condition, to: (name: string) => string): Condition {
+  const operand = (of: Operand): Operand => (of.kind === 'identifier' ? { ...of, name: to(of.name) } : of)
+  switch (condition.kind) {
+    case 'constant': return condition
+    case 'yes': return { ...condition, name: to(condition.name) }
+    case 'not': return { ...condition, of: renamed(condition.of, to) }
+    case 'and':
+    case 'or': return { ...condition, left: renamed(condition.left, to), right: renamed(condition.right, to) }
+    case 'compare': return { ...condition, left: operand(condition.left), right: operand(condition.right) }
+    case 'in': return { ...condition, of: operand(condition.of), values: condition.values.map(operand) }
+    case 'method': return { ...condition, of: operand(condition.of), argument: operand(condition.argument) }
+    case 'glob': return { ...condition, of: operand(condition.of) }
+  }
+}

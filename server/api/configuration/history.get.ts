@@ -1,0 +1,3 @@
+import { configurationHistory } from '../../services/configuration'
+
+export default route('administrator', ({ db }) => configurationHistory(db))

@@ -1,0 +1,28 @@
+import { ImportQuery } from '../../../shared/requests'
+import { importConfiguration, largestConfiguration } from '../../services/configuration-files'
+import { Refusal } from '../../services/errors'
+
+/** A configuration's JSON as the body; its name and the draft's change stand in the address. */
+export default route('administrator', async ({ event, db, account }) => {
+  const { change, fileName } = query(event, ImportQuery)
+  const text = await bodyText(event, fileName)
+  let value: unknown
+  try {
+    value = JSON.parse(text)
+  } catch (error) {
+    throw new Refusal(400, `${fileName} is no JSON: ${(error as Error).message}`)
+  }
+  return importConfiguration(db, account, value, fileName, change)
+})
+
+/** Reads no further than the limit. */
+async function bodyText(event: Parameters<typeof getRequestWebStream>[0], fileName: string): Promise<string> {
+  const chunks: Uint8Array[] = []
+  let size = 0
+  for await (const chunk of event.node.req as AsyncIterable<Uint8Array>) {
+    size += chunk.length
+    if (size > largestConfiguration) throw new Refusal(413, `${fileName} has more than ${largestConfiguration / 2 ** 20} MB: no configuration is as large; is it the right file?`)
+    chunks.push(chunk)
+  }
+  return Buffer.concat(chunks).toString('utf8')
+}

@@ -1,0 +1,3 @@
+import { allWaivers } from '../../services/waivers'
+
+export default route('administrator', ({ db }) => allWaivers(db))
