@@ -1,9 +1,9 @@
-import Ajv from 'ajv/dist/2020'
+import { Ajv2020 } from 'ajv/dist/2020.js'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { configuration } from './configuration'
 
-const validate = new Ajv({ allowUnionTypes: true }).compile(JSON.parse(readFileSync('schemas/configuration.schema.json', 'utf8')))
+const validate = new Ajv2020({ allowUnionTypes: true }).compile(JSON.parse(readFileSync('schemas/configuration.schema.json', 'utf8')))
 
 describe('the JSON Schema of a configuration', () => {
   it('takes the demo’s', () => {

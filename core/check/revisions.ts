@@ -13,7 +13,7 @@ export function checkRevisions(configuration: Configuration): Finding[] {
     ...configuration.lifecycles.flatMap((lifecycle) => {
       const scheme = schemeIn(configuration, lifecycle)
       return [
-        ...(scheme ? stepsOf(configuration, lifecycle, scheme) : []),
+        ...(scheme ? stepsOf(configuration, scheme, lifecycle) : []),
         ...lifecycle.transitions.flatMap((transition) => adoption(configuration, lifecycle, transition)),
         ...reused(configuration, lifecycle),
         ...adoptedThenStepped(configuration, lifecycle),
@@ -23,7 +23,7 @@ export function checkRevisions(configuration: Configuration): Finding[] {
 }
 
 /** The series that documents stepped here may carry in each state, by index: followed from the entry until nothing is new. */
-export function seriesByState(lifecycle: Lifecycle, scheme: RevisionScheme): Map<string, Set<number>> {
+export function seriesByState(scheme: RevisionScheme, lifecycle: Lifecycle): Map<string, Set<number>> {
   const series = new Map<string, Set<number>>([[lifecycle.entry, new Set([0])]])
   for (let grew = true; grew;) {
     grew = false
@@ -40,8 +40,8 @@ export function seriesByState(lifecycle: Lifecycle, scheme: RevisionScheme): Map
   return series
 }
 
-function stepsOf(configuration: Configuration, lifecycle: Lifecycle, scheme: RevisionScheme): Finding[] {
-  const reached = seriesByState(lifecycle, scheme)
+function stepsOf(configuration: Configuration, scheme: RevisionScheme, lifecycle: Lifecycle): Finding[] {
+  const reached = seriesByState(scheme, lifecycle)
   return lifecycle.transitions.flatMap((transition): Finding[] => {
     const { id, name, revision, from } = transition
     const say = (code: string, severity: Finding['severity'], message: string, witness?: unknown): Finding[] => [{ code, severity, where: { lifecycle: lifecycle.id, transition: id }, message, ...(witness ? { witness } : {}) }]

@@ -1,4 +1,4 @@
-import Ajv from 'ajv/dist/2020'
+import { Ajv2020 } from 'ajv/dist/2020.js'
 import { check } from '../../core/check/check'
 import type { Configuration } from '../../core/lifecycle'
 import schema from '../../schemas/configuration.schema.json'
@@ -10,7 +10,7 @@ import { Refusal } from './errors'
 /** No configuration of a company comes near. */
 export const largestConfiguration = 5 * 2 ** 20
 
-const validate = new Ajv({ allowUnionTypes: true, allErrors: true }).compile(schema)
+const validate = new Ajv2020({ allowUnionTypes: true, allErrors: true }).compile(schema)
 
 /**
  * Takes a configuration from a file into the draft, as one edit that can be undone.

@@ -6,6 +6,7 @@ import { demoData, startServer } from './server.mjs'
 export const button = (name: string) => `::-p-aria([name="${name}"][role="button"])`
 export const link = (name: string) => `::-p-aria([name="${name}"][role="link"])`
 export const checkbox = (name: string) => `::-p-aria([name="${name}"][role="checkbox"])`
+export const radio = (name: string) => `::-p-aria([name="${name}"][role="radio"])`
 export const labelled = (name: string) => `::-p-aria(${name})`
 
 /**

@@ -12,12 +12,13 @@ const to = computed(() => {
   if (!lifecycle) return state ? '/lifecycles' : undefined
   return `/lifecycles/${lifecycle}${transition ? `?transition=${transition}` : state ? `?state=${state}` : ''}`
 })
+const sentence = computed(() => props.finding.message.charAt(0).toUpperCase() + props.finding.message.slice(1))
 const witness = computed(() => (props.finding.witness ? inWords(props.finding.witness as Record<string, unknown>) : ''))
 
 /** A witness as a person reads it: a record to try, a way through the states, who is seated and who is missing. */
 function inWords({ record, states, people, filled, missing }: Record<string, unknown>): string {
   if (record) {
-    const values = Object.entries(record as Record<string, unknown>).map(([name, value]) => `${configuration.value.attributes.find(({ id }) => id === name)?.name ?? name} ${value === null ? 'empty' : value === '' ? '“”' : value}`)
+    const values = Object.entries(record as Record<string, unknown>).map(([name, value]) => `${configuration.value.attributes.find(({ id }) => id === name)?.name ?? name.replaceAll('_', ' ')} ${value === null ? 'empty' : value === '' ? '“”' : value}`)
     return `for example ${values.join(', ') || 'an empty record'}`
   }
   if (filled) return `seated: ${Object.entries(filled as Record<string, string[]>).map(([seat, ids]) => `${seat} ${ids.map(personName).join(', ') || 'nobody'}`).join('; ')}; missing: ${Object.entries(missing as Record<string, number>).map(([seat, count]) => `${count} for ${seat}`).join(', ')}`
@@ -29,14 +30,12 @@ const personName = (id: string) => store.directory?.people.find((person) => pers
 
 <template>
   <p class="finding" :class="finding.severity === 'error' ? 'wrong' : finding.severity === 'warning' ? 'waits' : 'soft'">
-    <span class="mark">{{ finding.severity === 'advice' ? '△' : '▲' }}</span> <span class="message">{{ finding.message }}</span><span v-if="witness && !plain" class="soft">; {{ witness }}</span>
-    <NuxtLink v-if="to" :to="to" class="soft">show</NuxtLink> <button v-if="finding.fix" class="link" @click="store.edit(finding.fix.edit)">{{ finding.fix.words }}</button>
+    <span>{{ finding.severity === 'advice' ? '△' : '▲' }}</span>
+    <span>{{ sentence }}<span v-if="witness && !plain" class="soft">: {{ witness }}</span>. <NuxtLink v-if="to" :to="to" class="soft">show</NuxtLink> <button v-if="finding.fix" class="link" @click="store.edit(finding.fix.edit)">{{ finding.fix.words }}</button> <slot /></span>
   </p>
 </template>
 
 <style scoped>
-.finding { margin: 0 0 5px; padding-left: 16px; text-indent: -16px; }
-.message { display: inline-block; text-indent: 0; }
-.message::first-letter { text-transform: uppercase; }
-.finding a, .finding button { margin-left: 6px; text-indent: 0; }
+.finding { margin: 0 0 6px; display: grid; grid-template-columns: 16px minmax(0, 1fr); }
+.finding a, .finding button { margin-left: 6px; }
 </style>

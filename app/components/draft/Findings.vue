@@ -28,10 +28,9 @@ const takeBack = (key: string) => attempt(async () => (waivers.value = await api
   <section aria-label="Findings">
     <h2>Findings</h2>
     <div v-for="finding in open" :key="finding.code + finding.message" class="line">
-      <CommonFindingLine :finding="finding" />
-      <template v-if="finding.severity !== 'error'">
-        <button v-if="waiving !== findingKey(finding)" class="link soft" :aria-label="`Waive: ${finding.message}`" @click="waiving = findingKey(finding)">waive</button>
-        <form v-else class="bar" @submit.prevent="waive(finding)"><input v-model="reason" class="field" aria-label="Why it may stand" placeholder="why it may stand"><button class="link" :disabled="!reason.trim()">waive</button><button type="button" class="link soft" @click="waiving = null">no</button></form>
+      <CommonFindingLine :finding="finding"><button v-if="finding.severity !== 'error' && waiving !== findingKey(finding)" class="link soft" :aria-label="`Waive: ${finding.message}`" @click="waiving = findingKey(finding)">waive</button></CommonFindingLine>
+      <template v-if="finding.severity !== 'error' && waiving === findingKey(finding)">
+        <form class="bar" @submit.prevent="waive(finding)"><input v-model="reason" class="field" aria-label="Why it may stand" placeholder="why it may stand"><button class="link" :disabled="!reason.trim()">waive</button><button type="button" class="link soft" @click="waiving = null">no</button></form>
       </template>
     </div>
     <p v-if="!open.length" class="soft">None{{ waived.length ? ' that is not waived' : '' }}.</p>
@@ -41,6 +40,5 @@ const takeBack = (key: string) => attempt(async () => (waivers.value = await api
 
 <style scoped>
 .line { margin-bottom: 4px; }
-.line > .link { margin-left: 16px; }
 .line form { margin-left: 16px; }
 </style>

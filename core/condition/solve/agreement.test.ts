@@ -13,30 +13,35 @@ const samples = <T>(arbitrary: fc.Arbitrary<T>, count: number, seed: number): T[
 const wanted = (ask: Question, conditions: Condition[]): [Condition, boolean][] =>
   ask === 'implies' ? [[conditions[0]!, true], [conditions[1]!, false]] : conditions.map((condition) => [condition, ask !== 'covers'])
 
+/** Each question takes Z3 some 40 ms here, most of it to hand it over to its thread. */
+const asked = 500
+
 describe('the solver', () => {
-  it('agrees with Z3 on 5,000 questions of every kind, and each of its witnesses satisfies the evaluator', async () => {
+  it(`agrees with Z3 on ${asked} questions of every kind, and each of its witnesses satisfies the evaluator`, async () => {
     const { Context } = await init()
-    const { Solver } = Context('questions')
-    const questions = samples(fc.tuple(fc.constantFrom<Question>('satisfiable', 'overlap', 'implies', 'covers'), conditionText, conditionText), 5000, 20260301)
+    const questions = samples(fc.tuple(fc.constantFrom<Question>('satisfiable', 'overlap', 'implies', 'covers'), conditionText, conditionText), asked, 20260301)
     const counts = { met: 0, unmet: 0, unknown: 0 }
-    for (const [ask, one, two] of questions) {
+    let context = Context('questions')
+    for (const [index, [ask, one, two]] of questions.entries()) {
+      if (index % 100 === 99) context = Context(`questions ${index}`) as unknown as typeof context
       const conditions = ask === 'satisfiable' ? [read(one)] : [read(one), read(two)]
+      const text = `${ask} ${one} ; ${two}`
       const { answer, witness } = solve(ask, conditions, attributes)
-      const found = answer === (ask === 'satisfiable' || ask === 'overlap' ? 'yes' : 'no')
-      expect(answer, `${ask} ${one} ; ${two}`).not.toBe('undecided')
-      if (found) expect(wanted(ask, conditions).every(([condition, holds]) => evaluate(condition, witness!) === holds), `${ask} ${one} ; ${two}`).toBe(true)
-      const solver = new Solver()
-      solver.set('timeout', 4000)
+      const met = answer === (ask === 'satisfiable' || ask === 'overlap' ? 'yes' : 'no')
+      expect(answer, text).not.toBe('undecided')
+      if (met) expect(wanted(ask, conditions).every(([condition, holds]) => evaluate(condition, witness!) === holds), text).toBe(true)
+      const solver = new context.Solver()
+      solver.set('timeout', 1500)
       solver.fromString(smtLib(wanted(ask, conditions), attributes))
       const verdict = await solver.check()
       if (verdict === 'unknown') counts.unknown++
-      else expect(verdict, `${ask} ${one} ; ${two}`).toBe(found ? 'sat' : 'unsat')
-      counts[found ? 'met' : 'unmet']++
+      else expect(verdict, text).toBe(met ? 'sat' : 'unsat')
+      counts[met ? 'met' : 'unmet']++
     }
-    expect(counts.met).toBeGreaterThan(1000)
-    expect(counts.unmet).toBeGreaterThan(200)
-    expect(counts.unknown).toBeLessThan(25)
-  }, 600_000)
+    expect(counts.met).toBeGreaterThan(100)
+    expect(counts.unmet).toBeGreaterThan(20)
+    expect(counts.unknown).toBeLessThan(10)
+  }, 240_000)
 })
 
 describe('the evaluator', () => {

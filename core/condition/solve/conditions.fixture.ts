@@ -18,16 +18,18 @@ export const conditionText: fc.Arbitrary<string> = (() => {
   const number = fc.constantFrom('0', '1', '1.5', '2', '3')
   const text = fc.constantFrom('""', '"a"', '"b"', '"ab"', '"aa"')
   const numbers = fc.constantFrom('mass', 'limit', 'count', 'most')
-  const atom = fc.oneof(
+  const common = fc.oneof(
     joined(numbers, fc.constantFrom('<', '<=', '>', '>=', '==', '!='), fc.oneof(number, numbers)),
     joined(fc.constantFrom('price'), fc.constantFrom('<', '>='), fc.constantFrom('0', '100', '50')),
     joined(fc.constantFrom('due', 'done'), fc.constantFrom('<', '<=', '==', '!='), fc.constantFrom('date("2026-01-01")', 'date("2026-01-02")', 'due', 'done')),
-    joined(fc.constantFrom('title', 'note'), fc.constantFrom('<', '<=', '==', '!='), fc.oneof(text, fc.constantFrom('title', 'note', 'finish'))),
+    joined(fc.constantFrom('title', 'note'), fc.constantFrom('<', '<=', '==', '!='), text),
+    joined(fc.constantFrom('title', 'note'), fc.constantFrom('==', '!='), fc.constantFrom('title', 'note', 'finish')),
     fc.tuple(fc.constantFrom('title', 'note', 'finish'), fc.constantFrom('startsWith', 'endsWith', 'contains'), text).map(([name, method, value]) => `${name}.${method}(${value})`),
     fc.tuple(fc.constantFrom('title', 'note'), fc.constantFrom('"a*"', '"?"', '"?b"', '"*a*"')).map(([name, glob]) => `glob(${name}, ${glob})`),
     joined(fc.constantFrom('finish', 'coat'), fc.constantFrom('==', '!='), fc.constantFrom('"zinc"', '"paint"', 'finish', 'coat')),
     fc.constantFrom('urgent', 'checked', '!urgent', 'urgent == checked', 'mass == null', 'title == null', 'finish in ["zinc", null]', 'title in ["a", note]', 'isOneOf(title, "a", "ab")'),
   )
+  const atom = fc.oneof({ arbitrary: common, weight: 40 }, { arbitrary: joined(fc.constantFrom('title', 'note'), fc.constantFrom('<', '<='), fc.constantFrom('title', 'note', 'finish')), weight: 1 })
   return fc.letrec<{ condition: string }>((tie) => ({
     condition: fc.oneof({ maxDepth: 3, depthIdentifier: 'condition' }, atom, fc.tuple(tie('condition'), fc.constantFrom('&&', '||'), tie('condition')).map(([left, sign, right]) => `(${left} ${sign} ${right})`), tie('condition').map((inner) => `!(${inner})`)),
   })).condition

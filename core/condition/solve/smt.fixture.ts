@@ -1,12 +1,12 @@
 import type { Attribute, Condition, Operand } from '..'
 import { dayNumber } from './formula'
 
-/** A question as SMT-LIB 2.6 text: each attribute is a value and a flag that says it is empty. */
+/** A question as the declarations and assertions of SMT-LIB 2.6: each attribute is a value and a flag that says it is empty. */
 export function smtLib(conditions: [Condition, boolean][], attributes: Attribute[]): string {
   const sort = ({ type, whole }: Attribute) => (type === 'date' || whole ? 'Int' : type === 'number' ? 'Real' : type === 'yesno' ? 'Bool' : 'String')
   return [
     ...attributes.flatMap((attribute) => [`(declare-const ${attribute.id} ${sort(attribute)})`, `(declare-const ${attribute.id}.empty Bool)`, ...bounds(attribute)]),
-    ...conditions.map(([condition, holds]) => `(assert ${holds ? '' : '(not '}${term(condition, attributes)}${holds ? '' : ')'})`),
+    ...conditions.map(([condition, holds]) => `(assert ${holds ? term(condition, attributes) : `(not ${term(condition, attributes)})`})`),
   ].join('\n')
 }
 
