@@ -75,18 +75,9 @@ const volatile = ['state_id', 'revision_label', 'revision_series', 'revision_maj
 
 /** Circles of unattended transitions that one record can run through for ever. What is written on the way counts as unknown afterwards. */
 function loops(configuration: Configuration, lifecycle: Lifecycle, unattended: Transition[], guards: Map<string, Condition>): Finding[] {
-  return circles(lifecycle, unattended).flatMap((circle): Finding[] => {
-    const written = new Set([...volatile, ...circle.flatMap(({ transition }) => transition.effects.flatMap((effect) => ('attribute' in effect ? [effect.attribute] : []))), ...(lifecycle.revisionAttribute ? [lifecycle.revisionAttribute] : [])])
-    const attributes: Attribute[] = [...configuration.attributes]
-    const together = circle.map(({ transition, state }, station) => renamed(inState(guards.get(transition.id)!, [state]), (name) => {
-      if (!written.has(name)) return name
-      const own = configuration.attributes.find(({ id }) => id === name)
-      const fresh = `${name}_${station}_`
-      attributes.push({ ...(own ?? { name, type: 'text' as const }), id: fresh })
-      return fresh
-    }))
-    const all = together.reduce<Condition>((left, right) => ({ kind: 'and', left, right }), yes)
-    if (satisfiable(all, attributes).answer === 'no') return []
+  return circles(lifecycle, unattended, follows(configuration, lifecycle, guards)).flatMap((circle): Finding[] => {
+    const written = new Set(circle.flatMap(({ transition }) => writtenBy(lifecycle, transition)))
+    if (neverTogether(configuration, circle.map(({ transition, state }) => inState(guards.get(transition.id)!, [state])), written)) return []
     const states = [...circle.map(({ state }) => state), circle[0]!.state]
     return [{
       code: 'unattended-loop', severity: 'error', where: { lifecycle: lifecycle.id, transition: circle[0]!.transition.id },
@@ -96,16 +87,44 @@ function loops(configuration: Configuration, lifecycle: Lifecycle, unattended: T
   })
 }
 
+const writtenBy = ({ revisionAttribute }: Lifecycle, { effects }: Transition): string[] =>
+  [...volatile, ...effects.flatMap((effect) => ('attribute' in effect ? [effect.attribute] : [])), ...(revisionAttribute ? [revisionAttribute] : [])]
+
+/** Whether conditions asked one after the other contradict each other, where what is written on the way may have any value each time. */
+function neverTogether(configuration: Configuration, conditions: Condition[], written: Set<string>): boolean {
+  const attributes: Attribute[] = [...configuration.attributes]
+  const together = conditions.map((condition, station) => renamed(condition, (name) => {
+    if (!written.has(name)) return name
+    const own = configuration.attributes.find(({ id }) => id === name)
+    const fresh = `${name}_${station}_`
+    attributes.push({ ...(own ?? { name, type: 'text' as const }), id: fresh })
+    return fresh
+  }))
+  return satisfiable(together.reduce<Condition>((left, right) => ({ kind: 'and', left, right }), yes), attributes).answer === 'no'
+}
+
+/** Whether one unattended transition can be followed by another at all; asked once for each pair. */
+function follows(configuration: Configuration, lifecycle: Lifecycle, guards: Map<string, Condition>): (one: Transition, other: Transition) => boolean {
+  const known = new Map<string, boolean>()
+  return (one, other) => {
+    const key = `${one.id} ${other.id}`
+    if (!known.has(key)) known.set(key, !neverTogether(configuration, [guards.get(one.id)!, guards.get(other.id)!], new Set(writtenBy(lifecycle, one))))
+    return known.get(key)!
+  }
+}
+
 type Station = { state: string; transition: Transition }
 const mostCircles = 200
 
 /** Every circle of transitions that passes no state twice, once, beginning at its first state in the lifecycle's order. */
-function circles(lifecycle: Lifecycle, transitions: Transition[]): Station[][] {
+function circles(lifecycle: Lifecycle, transitions: Transition[], mayFollow: (one: Transition, other: Transition) => boolean): Station[][] {
   const order = new Map(lifecycle.states.map(({ state }, index) => [state, index]))
   const found: Station[][] = []
   const walk = (start: string, at: string, way: Station[]) => {
     for (const transition of transitions) {
       if (found.length >= mostCircles || !transition.from.includes(at)) continue
+      const last = way.at(-1)?.transition
+      if (last && !mayFollow(last, transition)) continue
       const next = [...way, { state: at, transition }]
       if (transition.to === start) found.push(next)
       else if ((order.get(transition.to) ?? -1) > order.get(start)! && !way.some(({ state }) => state === transition.to)) walk(start, transition.to, next)

@@ -1,43 +1,95 @@
 import type { ComparisonOperator, Condition, DocumentRecord, Operand, Value } from './types'
 import { globPattern } from './glob'
 
+type Test = (record: DocumentRecord) => boolean
+
+const tests = new WeakMap<Condition, Test>()
+
 /** Whether a condition holds for a record (attributes and facts together). What is missing from the record is empty. */
 export function evaluate(condition: Condition, record: DocumentRecord): boolean {
+  let test = tests.get(condition)
+  if (!test) tests.set(condition, (test = testOf(condition)))
+  return test(record)
+}
+
+/** A condition as a function, made once for each tree: a guard is asked of thousands of records. */
+function testOf(condition: Condition): Test {
   switch (condition.kind) {
-    case 'constant': return condition.value
-    case 'yes': return record[condition.name] === true
-    case 'not': return !evaluate(condition.of, record)
-    case 'and': return evaluate(condition.left, record) && evaluate(condition.right, record)
-    case 'or': return evaluate(condition.left, record) || evaluate(condition.right, record)
-    case 'compare': return compares(condition.operator, valueOf(condition.left, record), valueOf(condition.right, record))
-    case 'in': {
-      const value = valueOf(condition.of, record)
-      return condition.values.some((other) => valueOf(other, record) === value)
+    case 'constant': return () => condition.value
+    case 'yes': return (record) => record[condition.name] === true
+    case 'not': {
+      const inner = testOf(condition.of)
+      return (record) => !inner(record)
     }
-    case 'method': {
-      const text = valueOf(condition.of, record)
-      const argument = valueOf(condition.argument, record)
-      if (typeof text !== 'string' || typeof argument !== 'string') return false
-      if (condition.method === 'startsWith') return text.startsWith(argument)
-      return condition.method === 'endsWith' ? text.endsWith(argument) : text.includes(argument)
+    case 'and': {
+      const [left, right] = [testOf(condition.left), testOf(condition.right)]
+      return (record) => left(record) && right(record)
     }
+    case 'or': {
+      const [left, right] = [testOf(condition.left), testOf(condition.right)]
+      return (record) => left(record) || right(record)
+    }
+    case 'compare': return condition.right.kind === 'literal' && condition.left.kind === 'identifier' ? withConstant(condition.operator, condition.left.name, condition.right.value) : comparison(condition.operator, valueOf(condition.left), valueOf(condition.right))
+    case 'in': return membership(valueOf(condition.of), condition.values)
+    case 'method': return method(condition)
     case 'glob': {
-      const text = valueOf(condition.of, record)
-      return typeof text === 'string' && globPattern(condition.pattern).test(text)
+      const of = valueOf(condition.of)
+      const pattern = globPattern(condition.pattern)
+      return (record) => {
+        const text = of(record)
+        return typeof text === 'string' && pattern.test(text)
+      }
     }
   }
 }
 
-function valueOf(operand: Operand, record: DocumentRecord): Value {
-  return operand.kind === 'literal' ? operand.value : record[operand.name] ?? null
+function valueOf(operand: Operand): (record: DocumentRecord) => Value {
+  if (operand.kind === 'literal') return () => operand.value
+  const { name } = operand
+  return (record) => record[name] ?? null
+}
+
+function membership(of: (record: DocumentRecord) => Value, values: Operand[]): Test {
+  if (values.every((value) => value.kind === 'literal')) {
+    const known = new Set(values.map((value) => value.value))
+    return (record) => known.has(of(record))
+  }
+  const others = values.map(valueOf)
+  return (record) => {
+    const value = of(record)
+    return others.some((other) => other(record) === value)
+  }
+}
+
+function method({ method: name, of, argument }: Extract<Condition, { kind: 'method' }>): Test {
+  const [text, part] = [valueOf(of), valueOf(argument)]
+  return (record) => {
+    const whole = text(record)
+    const wanted = part(record)
+    if (typeof whole !== 'string' || typeof wanted !== 'string') return false
+    return name === 'startsWith' ? whole.startsWith(wanted) : name === 'endsWith' ? whole.endsWith(wanted) : whole.includes(wanted)
+  }
 }
 
 /** Two-valued: equal also where both are empty; nothing is before or after an empty value. ISO dates order as text. */
-function compares(operator: ComparisonOperator, left: Value, right: Value): boolean {
-  if (operator === '==') return left === right
-  if (operator === '!=') return left !== right
-  if (left === null || right === null) return false
-  if (operator === '<') return left < right
-  if (operator === '<=') return left <= right
-  return operator === '>' ? left > right : left >= right
+function comparison(operator: ComparisonOperator, left: (record: DocumentRecord) => Value, right: (record: DocumentRecord) => Value): Test {
+  if (operator === '==') return (record) => left(record) === right(record)
+  if (operator === '!=') return (record) => left(record) !== right(record)
+  const holds = orderings[operator]
+  return (record) => {
+    const one = left(record)
+    const other = right(record)
+    return one !== null && other !== null && holds(one, other)
+  }
+}
+
+/** What most comparisons are: an attribute and a constant. An empty attribute is a missing one, too. */
+function withConstant(operator: ComparisonOperator, name: string, constant: Value): Test {
+  if (constant === null || (operator !== '==' && operator !== '!=')) return comparison(operator, (record) => record[name] ?? null, () => constant)
+  return operator === '==' ? (record) => record[name] === constant : (record) => record[name] !== constant
+}
+
+type Filled = Exclude<Value, null>
+const orderings: Record<'<' | '<=' | '>' | '>=', (one: Filled, other: Filled) => boolean> = {
+  '<': (one, other) => one < other, '<=': (one, other) => one <= other, '>': (one, other) => one > other, '>=': (one, other) => one >= other,
 }

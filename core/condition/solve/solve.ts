@@ -65,7 +65,7 @@ class Search {
       if (type === 'choice' && choices) this.choices.set(id, isOneOf(choices))
       if (type === 'yesno') this.choices.set(id, isOneOf(['true', 'false']))
     }
-    const literals = formulas.flatMap(literalsOf)
+    const literals = formulas.flatMap((formula) => literalsOf(formula))
     const names = new Set(literals.flatMap(namesOf).filter((name) => !this.isCounted(name)))
     const languages = [...literals.flatMap((literal) => (literal.kind === 'text' ? [literal.language] : [])), ...[...names].flatMap((name) => this.choices.get(name) ?? [])]
     const byOrder = literals.some((literal) => literal.kind === 'texts' && (literal.relation === '<' || literal.relation === '<='))
@@ -184,5 +184,9 @@ const contradicts = (formula: Formula, facts: Facts): boolean => {
   return (literal.kind === 'empty' && facts.filled.get(literal.name) === true) || (literal.kind === 'filled' && facts.filled.get(literal.name) === false)
 }
 
-const literalsOf = (formula: Formula): Literal[] => (formula.kind === 'literal' ? [formula.literal] : formula.parts.flatMap(literalsOf))
+function literalsOf(formula: Formula, found: Literal[] = []): Literal[] {
+  if (formula.kind === 'literal') found.push(formula.literal)
+  else for (const part of formula.parts) literalsOf(part, found)
+  return found
+}
 const namesOf = (literal: Literal): string[] => (literal.kind === 'number' ? [literal.left, literal.right].filter((term) => typeof term === 'string') : literal.kind === 'texts' ? [literal.left, literal.right] : [literal.name])
