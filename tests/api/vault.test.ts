@@ -230,7 +230,7 @@ describe('the draft', () => {
       kind: 'change-transition',
       lifecycle: 'workshop-document',
       transition: 'hold',
-      patch: { firedBy: ['role:lead'] },
+      patch: { firedBy: ['role:author'] },
     })
     await step('undo')
     await step('undo')
@@ -243,7 +243,7 @@ describe('the draft', () => {
     expect(after.published.id).toBe(before.id + 1)
     expect(after.published.configuration.lifecycles[0].transitions.at(-1)).toMatchObject({
       id: 'hold',
-      firedBy: ['role:lead'],
+      firedBy: ['role:author'],
     })
     expect(after.draft.edits).toEqual([])
   })

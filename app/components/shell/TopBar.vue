@@ -4,7 +4,7 @@ const route = useRoute()
 const session = useSession()
 const configuration = useConfiguration()
 
-const sections: Record<string, string> = { lifecycles: 'Lifecycles', intake: 'Intake', vault: 'Vault', jobs: 'Jobs', audit: 'Audit', publish: 'Review and publish' }
+const sections: Record<string, string> = { lifecycles: 'Lifecycles', revisions: 'Revisions', intake: 'Intake', vault: 'Vault', adoption: 'Adoption', jobs: 'Jobs', audit: 'Audit', publish: 'Review and publish' }
 const section = computed(() => route.path.split('/')[1] ?? '')
 const title = useState<string>('title', () => '')
 const edits = computed(() => configuration.draft?.cursor ?? 0)
