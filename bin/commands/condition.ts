@@ -2,24 +2,34 @@ import { defineCommand } from 'citty'
 import { ConditionError, evaluate, parseCondition, questions, solve, type Attribute, type Condition, type DocumentRecord, type Question } from '../../core/condition'
 import { answer, inputLines, parseJson, readJson, UsageError } from '../input'
 
+const args = { attributes: { type: 'string', description: 'an array of attributes, JSON', required: true, valueHint: 'A.json' } } as const
+
+/** Answers each line of standard input by its own; a condition that cannot be read is an answer too. */
+async function answerLines(file: string, ask: (text: string, line: number, attributes: Attribute[]) => { id: unknown; answered: () => object }): Promise<void> {
+  const attributes = readJson<Attribute[]>(file)
+  if (!Array.isArray(attributes)) throw new UsageError(`${file} is no array of attributes`)
+  for await (const { text, line } of inputLines()) {
+    if (text.trim() === '') continue
+    const { id, answered } = ask(text, line, attributes)
+    try {
+      await answer({ id, ...answered() })
+    } catch (error) {
+      if (!(error instanceof ConditionError)) throw error
+      await answer({ id, error: { message: error.message, position: error.position } })
+      process.exitCode = 1
+    }
+  }
+}
+
+const read = (condition: unknown, attributes: Attribute[]): Condition => parseCondition(String(condition ?? ''), attributes)
+
 const evaluateCommand = defineCommand({
   meta: { name: 'evaluate', description: 'whether conditions hold for records: NDJSON of {"id","condition","record"} on standard input' },
-  args: { attributes: { type: 'string', description: 'an array of attributes, JSON', required: true, valueHint: 'A.json' } },
-  async run({ args }) {
-    const attributes = readJson<Attribute[]>(args.attributes)
-    if (!Array.isArray(attributes)) throw new UsageError(`${args.attributes} is no array of attributes`)
-    for await (const { text, line } of inputLines()) {
-      if (text.trim() === '') continue
-      const { id, condition, record } = parseJson<{ id: unknown; condition: string; record: DocumentRecord }>(text, 'standard input', line)
-      try {
-        await answer({ id, value: evaluate(parseCondition(String(condition ?? ''), attributes), record ?? {}) })
-      } catch (error) {
-        if (!(error instanceof ConditionError)) throw error
-        await answer({ id, error: { message: error.message, position: error.position } })
-        process.exitCode = 1
-      }
-    }
-  },
+  args,
+  run: ({ args: { attributes: file } }) => answerLines(file, (text, line, attributes) => {
+    const { id, condition, record } = parseJson<{ id: unknown; condition: string; record: DocumentRecord }>(text, 'standard input', line)
+    return { id, answered: () => ({ value: evaluate(read(condition, attributes), record ?? {}) }) }
+  }),
 })
 
 /** How many conditions each question takes; covers takes any number. */
@@ -35,23 +45,11 @@ function readQuestion(text: string, line: number): { id: unknown; ask: Question;
 
 const solveCommand = defineCommand({
   meta: { name: 'solve', description: 'questions about conditions: NDJSON of {"id","ask","conditions"} on standard input' },
-  args: { attributes: { type: 'string', description: 'an array of attributes, JSON', required: true, valueHint: 'A.json' } },
-  async run({ args }) {
-    const attributes = readJson<Attribute[]>(args.attributes)
-    if (!Array.isArray(attributes)) throw new UsageError(`${args.attributes} is no array of attributes`)
-    for await (const { text, line } of inputLines()) {
-      if (text.trim() === '') continue
-      const { id, ask, conditions } = readQuestion(text, line)
-      try {
-        const parsed: Condition[] = conditions.map((condition) => parseCondition(String(condition ?? ''), attributes))
-        await answer({ id, ...solve(ask, parsed, attributes) })
-      } catch (error) {
-        if (!(error instanceof ConditionError)) throw error
-        await answer({ id, error: { message: error.message, position: error.position } })
-        process.exitCode = 1
-      }
-    }
-  },
+  args,
+  run: ({ args: { attributes: file } }) => answerLines(file, (text, line, attributes) => {
+    const { id, ask, conditions } = readQuestion(text, line)
+    return { id, answered: () => solve(ask, conditions.map((condition) => read(condition, attributes)), attributes) }
+  }),
 })
 
 export const conditionCommand = defineCommand({
