@@ -46,7 +46,7 @@ describe('a scheme as a ruler', () => {
     await says('“A” is both major A of series “issue” and major A of series “trial”')
     await click(button('Review and publish'))
     await says('“A” is both major A')
-    expect(await at.page.$eval(button('Publish'), (element) => (element as HTMLButtonElement).disabled)).toBe(true)
+    expect(await (await at.page.waitForSelector(button('Publish')))!.evaluate((element) => (element as HTMLButtonElement).disabled)).toBe(true)
     await click(button('Take the draft back'))
     await says('Nothing yet')
     noFaults()
