@@ -1,4 +1,5 @@
 // Brings 10,000 generated files in through the job, and beside it, in turn, runs the plain script on the same files.
+import { median } from './median.mjs'
 import { execFileSync } from 'node:child_process'
 import { readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
@@ -46,7 +47,6 @@ function residentMegabytes(pid) {
   return Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))[1]) / 1024
 }
 
-const median = (list) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]
 
 /** One line for the table: the job's speed as a share of the plain script's. */
 export async function benchIntake() {

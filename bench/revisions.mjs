@@ -1,4 +1,5 @@
 // Revision labels against semver versions: as many of each, read and compared, in one process. Then inferring, and a long walk.
+import { median } from './median.mjs'
 import { createJiti } from 'jiti'
 import semver from 'semver'
 
@@ -11,7 +12,6 @@ const station = {
 }
 const letters = { id: 'letters', name: 'Letters', series: [{ id: 'issue', major: { kind: 'letters', skip: 'IOQSXZ' }, separator: '-', minor: { kind: 'digits', width: 2 }, minorPlace: 'after' }] }
 const count = 200_000
-const median = (list) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]
 /** Small repeatable numbers, the same each time. */
 function* numbers(seed = 1) {
   for (let state = seed; ; ) {

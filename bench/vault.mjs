@@ -1,10 +1,10 @@
 // The vault at 100,000 documents: pages of its table as the browser asks for them, over HTTP, in any order and with any filter.
+import { median } from './median.mjs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { demoData, signIn, startServer } from '../tests/support/server.mjs'
 
 const documents = 100_000
-const median = (list) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]
 
 /** Multiplies the demo's documents. Numbers, ids and dates differ, everything else is theirs. */
 function fill(data) {

@@ -110,9 +110,9 @@ describe('a request of the wrong shape', () => {
       () =>
         readAs(EditRequest, {
           change: 1,
-          edit: { kind: 'change-transition', patch: { effects: [{ kind: 'run', job: 'x' }] } },
+          edit: { kind: 'change-transition', patch: { effects: [{ kind: 'explode', job: 'x' }] } },
         }),
-      /an effect is a write/,
+      /an effect writes, signs/,
     ],
     [
       'with a state’s setting in a transition',

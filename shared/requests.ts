@@ -3,7 +3,7 @@ import { Transform, Type } from 'class-transformer'
 import {
   ArrayMaxSize, ArrayMinSize, ValidateBy, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, ValidateIf, ValidateNested,
 } from 'class-validator'
-import { editKinds, phases, rights, type Edit, type Effect, type Phase, type Right, type RevisionStep } from '../core/lifecycle'
+import { editKinds, phases, rights, type Edit, type Effect, type Phase, type Right, type RevisionStep, type Transition } from '../core/lifecycle'
 
 /** What the browser sends, checked at the boundary. The words in `message` reach people. */
 
@@ -34,16 +34,47 @@ class StatePatchBody {
   @ValidateIf((body: StatePatchBody) => orNull(body, body.guidance)) @IsString() @MaxLength(2000) guidance?: string | null
 }
 
+const is = (...kinds: Effect['kind'][]) => ValidateIf((body: EffectBody) => kinds.includes(body.kind))
+
+/** Which fields count depends on what the effect does. */
 class EffectBody {
-  @IsIn(['write'], { message: 'an effect is a write' }) kind!: 'write'
-  @IsString() @Matches(/^[a-z0-9_-]{1,80}$/) attribute!: string
-  @IsString() @MaxLength(2000) value!: string
+  @IsIn(['write', 'sign', 'copy', 'render', 'run'], { message: 'an effect writes, signs, copies, renders or runs a job' }) kind!: Effect['kind']
+  @is('write', 'sign') @IsString() @Matches(/^[a-z0-9_-]{1,80}$/) attribute?: string
+  @is('write') @IsString() @MaxLength(2000) value?: string
+  @is('sign') @Matches(/^[a-z0-9-]{1,80}$/) seat?: string
+  @is('sign') @ValidateIf((body: EffectBody) => body.signer !== 'last') @IsInt({ message: 'the signer is a number or “last”' }) @Min(1) @Max(100) signer?: number | 'last'
+  @is('sign') @IsIn(['name', 'initials', 'date']) part?: 'name' | 'initials' | 'date'
+  @is('copy') @IsString() @Matches(/^\//, { message: 'a folder begins with /' }) @MaxLength(500) folder?: string
+  @is('render') @IsIn(['pdf'], { message: 'PDF is what can be rendered' }) format?: 'pdf'
+  @is('run') @IsString() @IsNotEmpty({ message: 'say which job runs' }) @MaxLength(80) job?: string
+}
+
+class SeatBody {
+  @Matches(/^[a-z0-9-]{1,80}$/) id!: string
+  @IsString() @IsNotEmpty({ message: 'a seat needs a name' }) @MaxLength(80) name!: string
+  @IsArray() @ArrayMaxSize(100) @Matches(principal, { each: true, message: 'a principal is anyone, role:ID, group:ID or person:ID' }) members!: string[]
+  @IsInt() @Min(1, { message: 'a seat needs at least one person' }) @Max(100) needed!: number
+}
+
+class NoticeBody {
+  @IsArray() @ArrayMaxSize(100) @Matches(/^(creator|lastEditor|nextSigners|mail:.{1,200}|anyone|(role|group|person):[A-Za-z0-9-]+)$/, { each: true, message: 'a notice goes to a principal, creator, lastEditor, nextSigners or mail:ADDRESS' }) to!: string[]
+  @IsString() @MaxLength(500) subject!: string
+  @IsString() @MaxLength(10_000) body!: string
+}
+
+class ReferencesBody {
+  @IsArray() @ArrayMinSize(1, { message: 'say in which states references have to stand' }) @ArrayMaxSize(100) @IsString({ each: true }) states!: string[]
+  @IsIn(['direct', 'all']) depth!: 'direct' | 'all'
 }
 
 class TransitionPatchBody {
   @IsOptional() @IsString() @MaxLength(200) name?: string
   @IsOptional() @IsArray() @ArrayMaxSize(100) @IsString({ each: true }) from?: string[]
   @IsOptional() @IsString() to?: string
+  @IsOptional() @IsIn(['hand', 'unattended', 'quorum'], { message: 'a transition is fired by hand, unattended or by quorum' }) trigger?: Transition['trigger']
+  @ValidateIf((body: TransitionPatchBody) => orNull(body, body.seats)) @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => SeatBody) seats?: SeatBody[] | null
+  @ValidateIf((body: TransitionPatchBody) => orNull(body, body.notices)) @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => NoticeBody) notices?: NoticeBody[] | null
+  @ValidateIf((body: TransitionPatchBody) => orNull(body, body.references)) @ValidateNested() @Type(() => ReferencesBody) references?: ReferencesBody | null
   @IsOptional() @Matches(steps, { message: 'the step is keep, minor, major, settle, series, series:ID or adopt:ATTRIBUTE' }) revision?: RevisionStep
   @IsOptional() @IsArray() @ArrayMaxSize(100) @Matches(principal, { each: true, message: 'a principal is anyone, role:ID, group:ID or person:ID' }) firedBy?: string[]
   @ValidateIf((body: TransitionPatchBody) => orNull(body, body.guard)) @IsString() @MaxLength(10_000) guard?: string | null
@@ -93,6 +124,11 @@ class EditBody {
   @IsOptional() @Matches(principal) principal?: string
   @IsOptional() @IsArray() @IsIn(rights, { each: true }) rights?: Right[]
   @IsOptional() @IsString() @MaxLength(80) id?: string
+  @IsOptional() @IsString() @MaxLength(80) like?: string
+  @IsOptional() @IsString() @MaxLength(80) pattern?: string
+  @IsOptional() @IsString() @MaxLength(80) source?: string
+  @IsOptional() @IsString() @MaxLength(2000) words?: string
+  @IsOptional() @IsArray() @ArrayMinSize(1, { message: 'name the states to paste' }) @ArrayMaxSize(100) @IsString({ each: true }) states?: string[]
   @IsOptional() @ValidateNested() @Type(() => SchemeBody) scheme?: SchemeBody
   @IsOptional() @IsTextMap() conversion?: Record<string, string>
   @IsOptional() @ValidateNested() @Type((options) => (options?.object.kind === 'change-state' ? StatePatchBody : TransitionPatchBody)) patch?: StatePatchBody | TransitionPatchBody
@@ -105,6 +141,12 @@ export class EditRequest {
 
 /** The fields that each kind of edit cannot do without. */
 const needed: Record<Edit['kind'], (keyof EditBody)[]> = {
+  'add-lifecycle': ['name', 'id'],
+  'rename-lifecycle': ['lifecycle', 'name'],
+  'remove-lifecycle': ['lifecycle'],
+  'paste-states': ['lifecycle', 'source', 'states'],
+  'describe-state': ['state', 'words'],
+  'drop-principal': ['lifecycle', 'principal'],
   'add-state': ['lifecycle', 'name', 'phase'],
   'rename-state': ['state', 'name'],
   'change-state': ['lifecycle', 'state', 'patch'],

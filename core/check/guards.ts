@@ -1,6 +1,7 @@
-import { ConditionError, covers, overlap, parseCondition, satisfiable, type Attribute, type Condition, type Operand } from '../condition'
+import { ConditionError, covers, parseCondition, satisfiable, solve, type Attribute, type Condition, type Operand } from '../condition'
 import { stateName, type Configuration, type Lifecycle, type Transition } from '../lifecycle'
 import type { Finding } from './finding'
+import { reachable } from './graph'
 
 const yes: Condition = { kind: 'constant', value: true }
 
@@ -31,14 +32,16 @@ function readGuard({ attributes }: Configuration, lifecycle: Lifecycle, { id, na
   }
 }
 
-/** A condition and the state that it is asked in. */
-function inState(condition: Condition, states: string[]): Condition {
+/** That a record stands in one of these states. */
+function standsIn(states: string[]): Condition {
   const of: Operand = { kind: 'identifier', type: 'text', name: 'state_id', at: 0 }
-  return { kind: 'and', left: condition, right: { kind: 'in', of, values: states.map((value): Operand => ({ kind: 'literal', type: 'text', value, at: 0 })) } }
+  return { kind: 'in', of, values: states.map((value): Operand => ({ kind: 'literal', type: 'text', value, at: 0 })) }
 }
 
 function neverTrue({ attributes }: Configuration, lifecycle: Lifecycle, { id, name, guard, from }: Transition, condition: Condition | undefined): Finding[] {
-  if (!guard || !condition || satisfiable(inState(condition, from), attributes).answer !== 'no') return []
+  if (!guard || !condition) return []
+  const asked = guard.includes('state_id') ? [condition, standsIn(from)] : [condition]
+  if (solve('overlap', asked, attributes).answer !== 'no') return []
   return [{ code: 'guard-never-true', severity: 'warning', where: { lifecycle: lifecycle.id, transition: id }, message: `no record can meet the guard of ${name}: it never fires` }]
 }
 
@@ -47,8 +50,9 @@ function overlaps(configuration: Configuration, lifecycle: Lifecycle, unattended
   const told = new Set<string>()
   for (const { state } of lifecycle.states) {
     const out = unattended.filter(({ from }) => from.includes(state))
+    const here = standsIn([state])
     out.forEach((one, index) => out.slice(index + 1).forEach((other) => {
-      const answer = overlap(inState(guards.get(one.id)!, [state]), guards.get(other.id)!, configuration.attributes)
+      const answer = solve('overlap', [guards.get(one.id)!, guards.get(other.id)!, here], configuration.attributes)
       if (answer.answer === 'no' || told.has(`${one.id} ${other.id}`)) return
       told.add(`${one.id} ${other.id}`)
       const where = { lifecycle: lifecycle.id, state, transition: other.id }
@@ -63,7 +67,7 @@ function gaps(configuration: Configuration, lifecycle: Lifecycle, unattended: Tr
   return lifecycle.states.flatMap(({ state }): Finding[] => {
     const out = unattended.filter(({ from }) => from.includes(state))
     if (out.length === 0) return []
-    const elsewhere: Condition = { kind: 'not', of: inState(yes, [state]) }
+    const elsewhere: Condition = { kind: 'not', of: standsIn([state]) }
     const answer = covers([...out.map(({ id }) => guards.get(id)!), elsewhere], configuration.attributes)
     if (answer.answer !== 'no') return []
     return [{ code: 'unattended-gap', severity: 'advice', where: { lifecycle: lifecycle.id, state }, message: `some records in ${stateName(configuration, state)} meet none of ${out.map(({ name }) => name).join(', ')}: they stay there`, witness: { record: answer.witness } }]
@@ -75,9 +79,13 @@ const volatile = ['state_id', 'revision_label', 'revision_series', 'revision_maj
 
 /** Circles of unattended transitions that one record can run through for ever. What is written on the way counts as unknown afterwards. */
 function loops(configuration: Configuration, lifecycle: Lifecycle, unattended: Transition[], guards: Map<string, Condition>): Finding[] {
-  return circles(lifecycle, unattended, follows(configuration, lifecycle, guards)).flatMap((circle): Finding[] => {
+  const turning = unattended.filter(({ from, to }) => {
+    const onwards = reachable([to], unattended)
+    return from.some((state) => onwards.has(state))
+  })
+  return circles(lifecycle, turning, follows(configuration, lifecycle, guards)).flatMap((circle): Finding[] => {
     const written = new Set(circle.flatMap(({ transition }) => writtenBy(lifecycle, transition)))
-    if (neverTogether(configuration, circle.map(({ transition, state }) => inState(guards.get(transition.id)!, [state])), written)) return []
+    if (neverTogether(configuration, circle.map(({ transition, state }): Condition => ({ kind: 'and', left: guards.get(transition.id)!, right: standsIn([state]) })), written)) return []
     const states = [...circle.map(({ state }) => state), circle[0]!.state]
     return [{
       code: 'unattended-loop', severity: 'error', where: { lifecycle: lifecycle.id, transition: circle[0]!.transition.id },

@@ -6,13 +6,16 @@ type Test = (record: DocumentRecord) => boolean
 const tests = new WeakMap<Condition, Test>()
 
 /** Whether a condition holds for a record (attributes and facts together). What is missing from the record is empty. */
-export function evaluate(condition: Condition, record: DocumentRecord): boolean {
+export const evaluate = (condition: Condition, record: DocumentRecord): boolean => predicate(condition)(record)
+
+/** A condition as a function of records, for whoever asks it of thousands. */
+export function predicate(condition: Condition): Test {
   let test = tests.get(condition)
   if (!test) tests.set(condition, (test = testOf(condition)))
-  return test(record)
+  return test
 }
 
-/** A condition as a function, made once for each tree: a guard is asked of thousands of records. */
+/** Made once for each tree. */
 function testOf(condition: Condition): Test {
   switch (condition.kind) {
     case 'constant': return () => condition.value

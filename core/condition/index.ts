@@ -1,5 +1,5 @@
 export * from './types'
-export { evaluate } from './evaluate'
+export { evaluate, predicate } from './evaluate'
 export { facts } from './facts'
 export { globPattern } from './glob'
 export { isDate, parseCondition, typesOf } from './parse'

@@ -2,6 +2,7 @@ import type { Attribute, ComparisonOperator, Condition, Operand, TextMethod, Val
 import { ConditionError } from './types'
 import { facts } from './facts'
 import { tokenize, type Token } from './tokens'
+import { remembered } from '../remember'
 import { editDistance } from '../revision/nearest'
 
 const comparisons = ['==', '!=', '<', '<=', '>', '>=']
@@ -14,14 +15,24 @@ const deepest = 200
  * @throws ConditionError with position and, where one is near, a suggestion.
  */
 export function parseCondition(text: string, attributes: Attribute[]): Condition {
-  return new Parser(tokenize(text), typesOf(attributes)).whole()
+  return languageOf(attributes).read(text)
 }
 
 /** The types of all identifiers that a condition may use. A choice is compared as text. */
-export function typesOf(attributes: Attribute[]): Map<string, ValueType> {
-  const types = new Map<string, ValueType>(Object.entries(facts))
-  for (const { id, type } of attributes) types.set(id, type === 'choice' ? 'text' : type)
-  return types
+export const typesOf = (attributes: Attribute[]): Map<string, ValueType> => languageOf(attributes).types
+
+interface ConditionLanguage { types: Map<string, ValueType>; read: (text: string) => Condition }
+const languages = new WeakMap<Attribute[], ConditionLanguage>()
+
+/** What conditions about these attributes may say, worked out once for each list of attributes, which is never changed in place. */
+function languageOf(attributes: Attribute[]): ConditionLanguage {
+  let language = languages.get(attributes)
+  if (!language) {
+    const types = new Map<string, ValueType>(Object.entries(facts))
+    for (const { id, type } of attributes) types.set(id, type === 'choice' ? 'text' : type)
+    languages.set(attributes, (language = { types, read: remembered(5000, (text) => new Parser(tokenize(text), types).whole()) }))
+  }
+  return language
 }
 
 class Parser {

@@ -1,9 +1,17 @@
-import type { Configuration, Effect, Lifecycle, Phase, Principal, Right, RevisionStep, StateUse, Transition } from './types'
+import type { Configuration, Effect, Lifecycle, Notice, Phase, Principal, Right, RevisionStep, Seat, State, StateUse, Transition } from './types'
 import { schemeChangesInWords, seriesInWords, type RevisionScheme } from '../revision'
 import { catalogueState, lifecycleOf, principalName, schemeOf, stateName, stateUseOf, transitionOf } from './look-up'
+import { EditError, idFor, named } from './naming'
+import { addLifecycle, pasteStates, removeLifecycle, type NewLifecycle } from './whole'
 
 /** A named change to a configuration. Applying it is pure, so a draft is the published configuration and its edits in order. */
 export type Edit =
+  | ({ kind: 'add-lifecycle' } & NewLifecycle)
+  | { kind: 'rename-lifecycle'; lifecycle: string; name: string }
+  | { kind: 'remove-lifecycle'; lifecycle: string }
+  | { kind: 'paste-states'; lifecycle: string; source: string; states: string[] }
+  | { kind: 'describe-state'; state: string; words: string }
+  | { kind: 'drop-principal'; lifecycle: string; principal: Principal }
   | { kind: 'add-state'; lifecycle: string; name: string; phase: Phase; at?: number }
   | { kind: 'rename-state'; state: string; name: string }
   | { kind: 'change-state'; lifecycle: string; state: string; patch: StatePatch }
@@ -27,30 +35,33 @@ export type TransitionPatch = {
   name?: string
   from?: string[]
   to?: string
+  trigger?: Transition['trigger']
   revision?: RevisionStep
   firedBy?: Principal[]
+  seats?: Seat[] | null
   guard?: string | null
   effects?: Effect[]
+  notices?: Notice[] | null
+  references?: Transition['references'] | null
   comment?: 'required' | null
   notBy?: ('creator' | 'lastEditor')[]
 }
 
 export const editKinds: Edit['kind'][] = [
-  'add-state', 'rename-state', 'change-state', 'move-state', 'remove-state', 'drop-state', 'set-entry', 'set-grant',
+  'add-lifecycle', 'rename-lifecycle', 'remove-lifecycle', 'paste-states',
+  'add-state', 'rename-state', 'describe-state', 'change-state', 'move-state', 'remove-state', 'drop-state', 'set-entry', 'set-grant', 'drop-principal',
   'add-transition', 'change-transition', 'move-transition', 'remove-transition', 'replace', 'set-scheme', 'remove-scheme', 'use-scheme',
 ]
-
-/** An edit that cannot be made as asked; nothing has changed. */
-export class EditError extends Error {
-  constructor(message: string) {
-    super(message)
-    this.name = 'EditError'
-  }
-}
 
 /** The configuration after an edit; the one given is left as it is. @throws EditError or UnknownError with a plain sentence. */
 export function applyEdit(configuration: Configuration, edit: Edit): Configuration {
   switch (edit.kind) {
+    case 'add-lifecycle': return addLifecycle(configuration, edit)
+    case 'rename-lifecycle': return renameLifecycle(configuration, edit.lifecycle, edit.name)
+    case 'remove-lifecycle': return removeLifecycle(configuration, edit.lifecycle)
+    case 'paste-states': return pasteStates(configuration, edit)
+    case 'describe-state': return changeCatalogue(configuration, edit.state, (state) => patched(state, { description: edit.words.trim() || null }))
+    case 'drop-principal': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => ({ ...lifecycle, states: lifecycle.states.map((use) => ({ ...use, grants: Object.fromEntries(Object.entries(use.grants).filter(([principal]) => principal !== edit.principal)) })) }))
     case 'add-state': return addState(configuration, edit)
     case 'rename-state': return renameState(configuration, edit.state, edit.name)
     case 'change-state': return changeUse(configuration, edit, (use) => patched(use, edit.patch))
@@ -75,6 +86,12 @@ export function describeEdit(configuration: Configuration, edit: Edit): string {
   const state = (id: string) => stateName(configuration, id)
   const transition = (id: string) => ('lifecycle' in edit ? lifecycleOf(configuration, edit.lifecycle).transitions.find((other) => other.id === id)?.name ?? id : id)
   switch (edit.kind) {
+    case 'add-lifecycle': return `Add lifecycle ${edit.name}${edit.like ? `, a copy of ${lifecycleOf(configuration, edit.like).name}` : ''}`
+    case 'rename-lifecycle': return `Rename lifecycle ${lifecycleOf(configuration, edit.lifecycle).name} to ${edit.name}`
+    case 'remove-lifecycle': return `Remove lifecycle ${lifecycleOf(configuration, edit.lifecycle).name}`
+    case 'paste-states': return `Paste ${edit.states.map(state).join(', ')} from ${lifecycleOf(configuration, edit.source).name}`
+    case 'describe-state': return `${state(edit.state)}: what it means`
+    case 'drop-principal': return `Take ${principalName(configuration, edit.principal)} off the access rows`
     case 'add-state': return `Add state ${edit.name}`
     case 'rename-state': return `Rename state ${state(edit.state)} to ${edit.name}`
     case 'change-state': return `${state(edit.state)}: ${patchInWords(edit.patch)}`
@@ -111,7 +128,7 @@ function changeInWords(configuration: Configuration, { lifecycle, transition: id
   return `${before.name}${parts.length && (name !== undefined || revision !== undefined) ? ' ' : ': '}${parts.join('; ')}`
 }
 
-const patchWords: Record<string, string> = { newRevision: 'new revision', firedBy: 'who fires it', revision: 'revision step', notBy: 'not by', effects: 'what it writes' }
+const patchWords: Record<string, string> = { newRevision: 'new revision', firedBy: 'who fires it', revision: 'revision step', notBy: 'not by', effects: 'what it does', notices: 'who is told', references: 'what it asks of references' }
 
 function patchInWords(patch: object): string {
   return Object.entries(patch).map(([key, value]) => {
@@ -119,23 +136,6 @@ function patchInWords(patch: object): string {
     if (value === null) return `no ${name}`
     return typeof value === 'object' || key === 'guard' || key === 'guidance' ? `${name} changed` : `${name} ${value === true ? 'on' : value === false ? 'off' : value}`
   }).join(', ')
-}
-
-/** An id for a name, different from those taken: “On hold” gives `on-hold`. */
-export function idFor(name: string, taken: string[]): string {
-  const plain = name.normalize('NFKD').toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '') || 'unnamed'
-  for (let n = 1; ; n++) {
-    const id = n === 1 ? plain : `${plain}-${n}`
-    if (!taken.includes(id)) return id
-  }
-}
-
-function named(name: string, what: string, others: string[]): string {
-  const trimmed = name.trim()
-  if (trimmed === '') throw new EditError(`the ${what} needs a name`)
-  if (trimmed.length > 80) throw new EditError(`a ${what}’s name has at most 80 characters`)
-  if (others.some((other) => other.toLowerCase() === trimmed.toLowerCase())) throw new EditError(`there is already a ${what} called ${trimmed}`)
-  return trimmed
 }
 
 function changeLifecycle(configuration: Configuration, id: string, change: (lifecycle: Lifecycle) => Lifecycle): Configuration {
@@ -178,10 +178,19 @@ function removeScheme(configuration: Configuration, id: string): Configuration {
   return { ...configuration, schemes: configuration.schemes.filter((other) => other !== gone) }
 }
 
-function renameState(configuration: Configuration, id: string, to: string): Configuration {
+function changeCatalogue(configuration: Configuration, id: string, change: (state: State) => State): Configuration {
   const before = catalogueState(configuration, id)
-  const name = named(to, 'state', configuration.states.filter((state) => state !== before).map((state) => state.name))
-  return { ...configuration, states: configuration.states.map((state) => (state === before ? { ...state, name } : state)) }
+  return { ...configuration, states: configuration.states.map((state) => (state === before ? change(state) : state)) }
+}
+
+function renameState(configuration: Configuration, id: string, to: string): Configuration {
+  const name = named(to, 'state', configuration.states.filter((state) => state.id !== id).map((state) => state.name))
+  return changeCatalogue(configuration, id, (state) => ({ ...state, name }))
+}
+
+function renameLifecycle(configuration: Configuration, id: string, to: string): Configuration {
+  const name = named(to, 'lifecycle', configuration.lifecycles.filter((lifecycle) => lifecycle.id !== id).map((lifecycle) => lifecycle.name))
+  return changeLifecycle(configuration, id, (lifecycle) => ({ ...lifecycle, name }))
 }
 
 /** Takes a state that no lifecycle uses out of the catalogue. */

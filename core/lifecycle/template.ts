@@ -1,18 +1,21 @@
 import { Liquid } from 'liquidjs'
 import type { Attribute, Value } from '../condition'
 import { isDate } from '../condition'
+import { remembered } from '../remember'
 
 const liquid = new Liquid({ strictVariables: true, strictFilters: true, ownPropertyOnly: true, renderLimit: 200, parseLimit: 10_000, memoryLimit: 1_000_000 })
 
+const parsed = remembered(2000, (template) => liquid.parse(template))
+
 /** A Liquid template's output for a context. @throws Error in a plain sentence where the template is wrong. */
 export function render(template: string, context: object): string {
-  return String(liquid.parseAndRenderSync(template, context))
+  return String(liquid.renderSync(parsed(template), context))
 }
 
 /** The first fault of a template's syntax, or undefined. */
 export function templateFault(template: string): string | undefined {
   try {
-    liquid.parse(template)
+    parsed(template)
     return undefined
   } catch (error) {
     return (error as Error).message

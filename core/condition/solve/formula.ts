@@ -25,14 +25,23 @@ const any = (...parts: Formula[]): Formula => (parts.length === 1 ? parts[0]! : 
 const empty = (name: string) => literal({ kind: 'empty', name })
 const filled = (name: string) => literal({ kind: 'filled', name })
 
-/** The formula that says a condition holds, or with `holds` false that it does not. */
+const made = { true: new WeakMap<Condition, Formula>(), false: new WeakMap<Condition, Formula>() }
+
+/** The formula that says a condition holds, or with `holds` false that it does not; made once for each tree, with its automata. */
 export function formulaOf(condition: Condition, holds: boolean): Formula {
+  const known = made[`${holds}`]
+  let formula = known.get(condition)
+  if (!formula) known.set(condition, (formula = written(condition, holds)))
+  return formula
+}
+
+function written(condition: Condition, holds: boolean): Formula {
   switch (condition.kind) {
     case 'constant': return condition.value === holds ? always : never
-    case 'not': return formulaOf(condition.of, !holds)
+    case 'not': return written(condition.of, !holds)
     case 'and':
     case 'or': {
-      const parts = [formulaOf(condition.left, holds), formulaOf(condition.right, holds)]
+      const parts = [written(condition.left, holds), written(condition.right, holds)]
       return (condition.kind === 'and') === holds ? all(...parts) : any(...parts)
     }
     case 'yes': return within(condition.name, isOneOf(['true']), holds)

@@ -11,6 +11,10 @@ export interface Language {
   accepts(state: number): boolean
   /** Whether what follows makes no difference any more. */
   sink(state: number): boolean
+  /** A short text of it, where one is plain to see. */
+  example?: string
+  /** All its texts, where they are few. */
+  words?: string[]
   /** Whether characters are told apart by their order too, so that those between the named ones matter. */
   ordered?: boolean
 }
@@ -21,22 +25,24 @@ const chars = (text: string) => Array.from(text)
 function automaton<S>(characters: string, start: S, key: (state: S) => string | number, step: (state: S, character: string) => S, accepts: (state: S) => boolean, sink: (state: S) => boolean): Language {
   const states: S[] = [start]
   const index = new Map<string | number, number>([[key(start), 0]])
-  const steps = new Map<string, number>()
+  const steps: Map<string, number>[] = []
+  const accepting: boolean[] = []
+  const sinks: boolean[] = []
   return {
     characters,
     step(state, character) {
-      const known = `${state} ${character}`
-      let next = steps.get(known)
+      const from = (steps[state] ??= new Map<string, number>())
+      let next = from.get(character)
       if (next === undefined) {
         const reached = step(states[state]!, character)
         next = index.get(key(reached)) ?? states.push(reached) - 1
         index.set(key(reached), next)
-        steps.set(known, next)
+        from.set(character, next)
       }
       return next
     },
-    accepts: (state) => accepts(states[state]!),
-    sink: (state) => sink(states[state]!),
+    accepts: (state) => (accepting[state] ??= accepts(states[state]!)),
+    sink: (state) => (sinks[state] ??= sink(states[state]!)),
   }
 }
 
@@ -46,7 +52,7 @@ const lost = -1
 /** Texts that begin with a text. */
 export function startsWith(text: string): Language {
   const wanted = chars(text)
-  return automaton<number>(text, 0, same, (at, char) => (at === lost || at === wanted.length ? at : wanted[at] === char ? at + 1 : lost), (at) => at === wanted.length, (at) => at === lost || at === wanted.length)
+  return { ...automaton<number>(text, 0, same, (at, char) => (at === lost || at === wanted.length ? at : wanted[at] === char ? at + 1 : lost), (at) => at === wanted.length, (at) => at === lost || at === wanted.length), example: text }
 }
 
 /** Where to go on in a text after a mismatch (Knuth, Morris, Pratt). */
@@ -68,25 +74,26 @@ function matcher(wanted: string[]): (at: number, char: string) => number {
 export function endsWith(text: string): Language {
   const wanted = chars(text)
   const next = matcher(wanted)
-  return automaton<number>(text, 0, same, (at, char) => (wanted.length === 0 ? 0 : next(at, char)), (at) => at === wanted.length, () => wanted.length === 0)
+  return { ...automaton<number>(text, 0, same, (at, char) => (wanted.length === 0 ? 0 : next(at, char)), (at) => at === wanted.length, () => wanted.length === 0), example: text }
 }
 
 /** Texts that have a text somewhere in them. */
 export function contains(text: string): Language {
   const wanted = chars(text)
   const next = matcher(wanted)
-  return automaton<number>(text, 0, same, (at, char) => (at === wanted.length ? at : next(at, char)), (at) => at === wanted.length, (at) => at === wanted.length)
+  return { ...automaton<number>(text, 0, same, (at, char) => (at === wanted.length ? at : next(at, char)), (at) => at === wanted.length, (at) => at === wanted.length), example: text }
 }
 
 /** One of a few texts. */
 export function isOneOf(texts: string[]): Language {
   const words = texts.map(chars)
-  return automaton<string | null>(texts.join(''), '', (state) => state ?? '\u0000', (state, char) => {
+  const language = automaton<string | null>(texts.join(''), '', (state) => state ?? '\u0000', (state, char) => {
     if (state === null) return null
     const at = Array.from(state).length
     const next = state + char
     return words.some((word) => word[at] === char && word.slice(0, at).join('') === state) ? next : null
   }, (state) => state !== null && texts.includes(state), (state) => state === null)
+  return { ...language, words: [...texts].sort((a, b) => a.length - b.length) }
 }
 
 const upTo = (length: number) => Array.from({ length: length + 1 }, (_, index) => index)
@@ -108,7 +115,8 @@ export function glob(pattern: string): Language {
     return [...found].sort((a, b) => a - b)
   }
   const step = (places: number[], char: string) => open(places.flatMap((place) => (wanted[place] === '*' ? [place] : wanted[place] === '?' || wanted[place] === char ? [place + 1] : [])))
-  return automaton(pattern.replace(/[*?]/g, ''), open([0]), (places) => places.join(), step, (places) => places.includes(wanted.length), (places) => places.length === 0)
+  const language = automaton(pattern.replace(/[*?]/g, ''), open([0]), (places) => places.join(), step, (places) => places.includes(wanted.length), (places) => places.length === 0)
+  return { ...language, example: wanted.join('').replaceAll('*', '').replaceAll('?', 'a') }
 }
 
 const less = -2

@@ -26,13 +26,14 @@ interface Edge { low: string | number; high: string | number; strict: boolean }
 
 /** Raises every variable to the least value that its lower neighbours demand, until nothing moves; fails where a number would have to move. */
 function leastSolution(names: string[], relations: NumberRelation[], isWhole: (name: string) => boolean): ((term: string | number) => Bound) | null {
-  const edges: Edge[] = relations.flatMap(({ left, operator, right }): Edge[] => {
-    if (operator === '==') return [{ low: left, high: right, strict: false }, { low: right, high: left, strict: false }]
-    const forward = operator === '<' || operator === '<='
-    return [{ low: forward ? left : right, high: forward ? right : left, strict: operator === '<' || operator === '>' }]
-  })
-  const constants = edges.flatMap(({ low, high }) => [low, high]).filter((term) => typeof term === 'number')
-  const floor = Math.floor(constants.length ? Math.min(0, ...constants) : 0) - (constants.length ? names.length + 1 : 0)
+  const edges: Edge[] = []
+  const constants: number[] = []
+  for (const { left, operator, right } of relations) {
+    if (operator !== '>' && operator !== '>=') edges.push({ low: left, high: right, strict: operator === '<' })
+    if (operator !== '<' && operator !== '<=') edges.push({ low: right, high: left, strict: operator === '>' })
+    for (const term of [left, right]) if (typeof term === 'number') constants.push(term)
+  }
+  const floor = constants.length ? Math.floor(Math.min(0, ...constants)) - names.length - 1 : 0
   const values = new Map<string, Bound>(names.map((name) => [name, { base: floor, above: 0 }]))
   const valueOf = (term: string | number): Bound => (typeof term === 'number' ? { base: term, above: 0 } : values.get(term)!)
   // Each round settles at least one more variable of the longest chain, and rounding up moves each once more; what still moves then runs in a circle.

@@ -4,7 +4,7 @@ import { typesOf } from '../parse'
 import { dayNumber, dayText, formulaOf, type Formula, type Literal } from './formula'
 import { isOneOf, type Language } from './languages'
 import { solveNumbers, type NumberRelation } from './numbers'
-import { alphabetFor, solveTexts, type TextConstraint, type TextRelationLiteral } from './texts'
+import { solveTexts, type TextConstraint, type TextRelationLiteral } from './texts'
 import { Undecided } from './undecided'
 
 /** `witness` of a “yes” of satisfiable and overlap, and of a “no” of implies and covers; `why` of an undecided answer. */
@@ -38,11 +38,26 @@ const mostBranches = 20_000
 
 function find(wanted: [Condition, boolean][], attributes: Attribute[]): Solution {
   const formulas = wanted.map(([condition, holds]) => formulaOf(condition, holds))
-  const search = new Search(attributes, formulas)
+  const search = new Search(attributes)
   const witness = search.run(formulas)
   if (!witness) return search.doubt ? { answer: 'undecided', why: search.doubt } : { answer: 'no' }
   if (wanted.every(([condition, holds]) => evaluate(condition, witness) === holds)) return { answer: 'yes', witness }
   return { answer: 'undecided', why: 'the numbers lie too close together to be told apart in double precision' }
+}
+
+interface Variables { types: Map<string, ValueType>; attributes: Map<string, Attribute>; choices: Map<string, Language> }
+const variables = new WeakMap<Attribute[], Variables>()
+
+/** What attributes demand of their values, worked out once for each list of them. */
+function variablesOf(attributes: Attribute[]): Variables {
+  let known = variables.get(attributes)
+  if (!known) {
+    const choices = attributes.flatMap(({ id, type, choices: values }): [string, Language][] =>
+      type === 'yesno' ? [[id, isOneOf(['true', 'false'])]] : type === 'choice' && values ? [[id, isOneOf(values)]] : [])
+    known = { types: typesOf(attributes), attributes: new Map(attributes.map((attribute) => [attribute.id, attribute])), choices: new Map(choices) }
+    variables.set(attributes, known)
+  }
+  return known
 }
 
 /** What has been taken to hold on the way to a leaf. */
@@ -55,21 +70,10 @@ class Search {
   private branches = 0
   private readonly types: Map<string, ValueType>
   private readonly attributes: Map<string, Attribute>
-  private readonly alphabet: string[]
-  private readonly choices = new Map<string, Language>()
+  private readonly choices: Map<string, Language>
 
-  constructor(attributes: Attribute[], formulas: Formula[]) {
-    this.types = typesOf(attributes)
-    this.attributes = new Map(attributes.map((attribute) => [attribute.id, attribute]))
-    for (const { id, type, choices } of attributes) {
-      if (type === 'choice' && choices) this.choices.set(id, isOneOf(choices))
-      if (type === 'yesno') this.choices.set(id, isOneOf(['true', 'false']))
-    }
-    const literals = formulas.flatMap((formula) => literalsOf(formula))
-    const names = new Set(literals.flatMap(namesOf).filter((name) => !this.isCounted(name)))
-    const languages = [...literals.flatMap((literal) => (literal.kind === 'text' ? [literal.language] : [])), ...[...names].flatMap((name) => this.choices.get(name) ?? [])]
-    const byOrder = literals.some((literal) => literal.kind === 'texts' && (literal.relation === '<' || literal.relation === '<='))
-    this.alphabet = alphabetFor(languages, names.size, byOrder)
+  constructor(attributes: Attribute[]) {
+    ({ types: this.types, attributes: this.attributes, choices: this.choices } = variablesOf(attributes))
   }
 
   run(formulas: Formula[]): DocumentRecord | null {
@@ -96,14 +100,12 @@ class Search {
 
   /** Takes in everything without alternatives, and leaves out alternatives that are settled. Null where it contradicts itself. */
   private settle(pending: Formula[], facts: Facts): Formula[][] | null {
-    let open = pending
+    const open = [...pending]
     const alternatives: Formula[][] = []
-    while (open.length) {
-      const formula = open[open.length - 1]!
-      open = open.slice(0, -1)
+    for (let formula = open.pop(); formula; formula = open.pop()) {
       if (formula.kind === 'literal') {
         if (!this.take(formula.literal, facts)) return null
-      } else if (formula.kind === 'and') open = [...open, ...formula.parts]
+      } else if (formula.kind === 'and') open.push(...formula.parts)
       else alternatives.push(formula.parts)
       if (open.length === 0) {
         const decided = alternatives.splice(0)
@@ -111,7 +113,7 @@ class Search {
           if (parts.some((part) => isKnown(part, facts))) continue
           const possible = parts.filter((part) => !contradicts(part, facts))
           if (possible.length === 0) return null
-          if (possible.length === 1) open = [...open, possible[0]!]
+          if (possible.length === 1) open.push(possible[0]!)
           else alternatives.push(possible)
         }
       }
@@ -150,7 +152,7 @@ class Search {
     const constraints = new Map<string, TextConstraint[]>()
     for (const [name, constraint] of facts.texts) constraints.set(name, [...(constraints.get(name) ?? []), constraint])
     try {
-      const texts = solveTexts(filled.filter((name) => !this.isCounted(name)), constraints, facts.relations, this.alphabet)
+      const texts = solveTexts(filled.filter((name) => !this.isCounted(name)), constraints, facts.relations)
       return texts && this.record(facts, numbers, texts)
     } catch (error) {
       if (!(error instanceof Undecided)) throw error
@@ -183,10 +185,3 @@ const contradicts = (formula: Formula, facts: Facts): boolean => {
   const { literal } = formula
   return (literal.kind === 'empty' && facts.filled.get(literal.name) === true) || (literal.kind === 'filled' && facts.filled.get(literal.name) === false)
 }
-
-function literalsOf(formula: Formula, found: Literal[] = []): Literal[] {
-  if (formula.kind === 'literal') found.push(formula.literal)
-  else for (const part of formula.parts) literalsOf(part, found)
-  return found
-}
-const namesOf = (literal: Literal): string[] => (literal.kind === 'number' ? [literal.left, literal.right].filter((term) => typeof term === 'string') : literal.kind === 'texts' ? [literal.left, literal.right] : [literal.name])

@@ -8,12 +8,13 @@ export interface TextRelationLiteral { left: string; relation: TextRelation; rig
 const mostStates = 60_000
 const mostTuples = 200_000
 
-/** The characters that a question has to tell apart: those it names, and as many others as it has variables, in every gap where order counts. */
-export function alphabetFor(languages: Language[], variables: number, byOrder: boolean): string[] {
-  const named = [...new Set(languages.flatMap(({ characters }) => Array.from(characters)))].sort()
-  const room = Math.max(1, variables)
-  const taken = new Set(named)
-  if (!byOrder && !languages.some((language) => language.ordered)) return [...others(taken, room), ...named]
+/** The characters that variables have to tell apart: those that their constraints name, and as many others as there are variables, in every gap where order counts. */
+function alphabetFor(constraints: TextConstraint[], room: number, relations: TextRelationLiteral[]): string[] {
+  const taken = new Set<string>()
+  for (const { language } of constraints) for (const char of language.characters) taken.add(char)
+  const named = [...taken].sort()
+  const byOrder = relations.some(({ relation }) => relation === '<' || relation === '<=') || constraints.some(({ language }) => language.ordered)
+  if (!byOrder) return [...others(taken, room), ...named]
   const bounds = [...named.map((char) => char.codePointAt(0)!), 0x10000]
   const between = bounds.flatMap((to, index) => gap(index === 0 ? 0 : bounds[index - 1]! + 1, to, room))
   return [...between, ...named].sort()
@@ -38,7 +39,9 @@ function gap(from: number, to: number, count: number): string[] {
 }
 
 /** The shortest texts that satisfy all constraints, at most `count`; fewer mean that there are no more. */
-export function wordsOf(constraints: TextConstraint[], alphabet: string[], count: number): string[] {
+function wordsOf(constraints: TextConstraint[], alphabet: string[], count: number): string[] {
+  const few = constraints.find(({ language, inside }) => inside && language.words)
+  if (few) return few.language.words!.filter((text) => constraints.every((constraint) => constraint === few || takes(constraint, text))).slice(0, count)
   const start = constraints.map(() => 0)
   const visits = new Map<string, number>()
   const found: string[] = []
@@ -65,6 +68,19 @@ export function wordsOf(constraints: TextConstraint[], alphabet: string[], count
   return found
 }
 
+/** What one of the constraints shows as an example, where it suits the others: most questions need no search. */
+function exampleOf(constraints: TextConstraint[]): string | undefined {
+  for (const { language, inside } of constraints)
+    if (inside && language.example && constraints.every((constraint) => takes(constraint, language.example!))) return language.example
+  return undefined
+}
+
+function takes({ language, inside }: TextConstraint, text: string): boolean {
+  let state = 0
+  for (const char of text) state = language.step(state, char)
+  return language.accepts(state) === inside
+}
+
 const accepted = (constraints: TextConstraint[], states: number[]) => constraints.every(({ language, inside }, index) => language.accepts(states[index]!) === inside)
 const hopeless = (constraints: TextConstraint[], states: number[]) => constraints.some(({ language, inside }, index) => language.sink(states[index]!) && language.accepts(states[index]!) !== inside)
 
@@ -74,7 +90,7 @@ const hopeless = (constraints: TextConstraint[], states: number[]) => constraint
  * order and “starts with” are followed on all texts at once, a character at a time.
  * @throws Undecided for “ends with” and “contains” between two variables where no short texts do, unless one of them has few values, and where it grows too large.
  */
-export function solveTexts(names: string[], constraints: Map<string, TextConstraint[]>, relations: TextRelationLiteral[], alphabet: string[]): Map<string, string> | null {
+export function solveTexts(names: string[], constraints: Map<string, TextConstraint[]>, relations: TextRelationLiteral[]): Map<string, string> | null {
   const root = unite(names, relations)
   const classes = new Map<string, TextConstraint[]>()
   for (const name of names) classes.set(root(name), [...(classes.get(root(name)) ?? []), ...(constraints.get(name) ?? [])])
@@ -82,25 +98,28 @@ export function solveTexts(names: string[], constraints: Map<string, TextConstra
   const solved = new Map<string, string>()
   for (const component of componentsOf([...classes.keys()], between)) {
     const own = between.filter(({ left }) => component.includes(left))
-    const texts = solveComponent(component, classes, own, alphabet)
+    const texts = solveComponent(component, classes, own)
     if (!texts) return null
     component.forEach((name, index) => solved.set(name, texts[index]!))
   }
   return new Map(names.map((name) => [name, solved.get(root(name))!]))
 }
 
-function solveComponent(names: string[], classes: Map<string, TextConstraint[]>, relations: TextRelationLiteral[], alphabet: string[]): string[] | null {
+function solveComponent(names: string[], classes: Map<string, TextConstraint[]>, relations: TextRelationLiteral[]): string[] | null {
+  const alone = names.length === 1 && relations.length === 0 ? exampleOf(classes.get(names[0]!)!) : undefined
+  if (alone !== undefined) return [alone]
+  const alphabet = alphabetFor(names.flatMap((name) => classes.get(name)!), names.length, relations)
   const onlyUnequal = relations.every(({ relation }) => relation === '==')
   const candidates = names.map((name) => wordsOf(classes.get(name)!, alphabet, names.length + (onlyUnequal ? 1 : 5)))
   if (candidates.some((list) => list.length === 0)) return null
   const chosen = choose(names, candidates.map(readableFirst), relations)
   if (chosen || onlyUnequal) return chosen
   const loose = relations.find(({ relation }) => relation === 'endsWith' || relation === 'contains')
-  return loose ? withOneFixed(loose, names, classes, relations, candidates, alphabet) : alongside(names, classes, relations, alphabet)
+  return loose ? withOneFixed(loose, names, classes, relations, candidates) : alongside(names, classes, relations, alphabet)
 }
 
 /** “Ends with” and “contains” between two texts become regular once one of them is fixed: exact where one has only few values, tried on short ones else. */
-function withOneFixed(loose: TextRelationLiteral, names: string[], classes: Map<string, TextConstraint[]>, relations: TextRelationLiteral[], candidates: string[][], alphabet: string[]): string[] | null {
+function withOneFixed(loose: TextRelationLiteral, names: string[], classes: Map<string, TextConstraint[]>, relations: TextRelationLiteral[], candidates: string[][]): string[] | null {
   const others = relations.filter((relation) => relation !== loose)
   const isAll = (side: string) => candidates[names.indexOf(side)]!.length < names.length + 5
   const side = !isAll(loose.right) && isAll(loose.left) ? loose.left : loose.right
@@ -110,7 +129,7 @@ function withOneFixed(loose: TextRelationLiteral, names: string[], classes: Map<
     const narrowed = new Map(classes)
     narrowed.set(other, [...classes.get(other)!, { language, inside: loose.holds }])
     narrowed.set(side, [...narrowed.get(side)!, { language: isOneOf([text]), inside: true }])
-    const found = solveComponent(names, narrowed, others, alphabet)
+    const found = solveComponent(names, narrowed, others)
     if (found) return found
   }
   if (isAll(side)) return null
