@@ -6,7 +6,7 @@ export default defineNuxtConfig({
   devtools: { enabled: false },
   telemetry: false,
   modules: ['@element-plus/nuxt', '@pinia/nuxt', 'nuxt-auth-utils', 'nuxt-security'],
-  css: ['~/assets/fonts.css', 'element-plus/theme-chalk/dark/css-vars.css', '~/assets/main.css'],
+  css: ['~/assets/fonts.css', 'element-plus/theme-chalk/dark/css-vars.css', '~/assets/main.css', '~/assets/sheet.css'],
   app: { head: { title: 'Ilmenite', htmlAttrs: { lang: 'en' }, link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }] } },
   elementPlus: { importStyle: 'css', themes: ['dark'] },
   typescript: { strict: true, tsConfig: decorators, sharedTsConfig: decorators, nodeTsConfig: decorators },

@@ -123,6 +123,7 @@ class EditBody {
   @IsOptional() @IsInt() @Min(0) @Max(10_000) at?: number
   @IsOptional() @Matches(principal) principal?: string
   @IsOptional() @IsArray() @IsIn(rights, { each: true }) rights?: Right[]
+  @IsOptional() @IsIn(rights) right?: Right
   @IsOptional() @IsString() @MaxLength(80) id?: string
   @IsOptional() @IsString() @MaxLength(80) like?: string
   @IsOptional() @IsString() @MaxLength(80) pattern?: string
@@ -147,6 +148,7 @@ const needed: Record<Edit['kind'], (keyof EditBody)[]> = {
   'paste-states': ['lifecycle', 'source', 'states'],
   'describe-state': ['state', 'words'],
   'drop-principal': ['lifecycle', 'principal'],
+  'drop-right': ['lifecycle', 'state', 'right'],
   'add-state': ['lifecycle', 'name', 'phase'],
   'rename-state': ['state', 'name'],
   'change-state': ['lifecycle', 'state', 'patch'],

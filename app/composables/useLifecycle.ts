@@ -1,7 +1,7 @@
 import { stateName, type Configuration, type Edit, type Lifecycle } from '~~/core/lifecycle'
 
 /** What is selected on a lifecycle sheet. */
-export type Selection = { kind: 'state'; state: string } | { kind: 'transition'; transition: string } | { kind: 'grant'; state: string; principal: string } | null
+export type Selection = { kind: 'state'; state: string } | { kind: 'transition'; transition: string; part?: 'guard' } | { kind: 'grant'; state: string; principal: string } | null
 
 /** One lifecycle of the draft, and the ways to change it. */
 export function useLifecycle(id: MaybeRefOrGetter<string>) {

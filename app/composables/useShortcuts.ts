@@ -17,7 +17,8 @@ export function useShortcuts(shortcuts: Shortcut[], listed = true): void {
   const listen = (event: KeyboardEvent) => {
     const name = named(event)
     const hit = shortcuts.find((shortcut) => shortcut.keys.split(' or ').includes(name))
-    if (!hit?.run || (isTyping(event) && !/Ctrl|Escape/.test(name)) || (isTyping(event) && /Ctrl\+(Shift\+)?[ZY]/.test(name))) return
+    if (!hit?.run || (isTyping(event) && !/Ctrl|Escape/.test(name)) || (isTyping(event) && /Ctrl\+(Shift\+)?[ZYCV]/.test(name))) return
+    if (name === 'Ctrl+C' && window.getSelection()?.toString()) return
     event.preventDefault()
     hit.run(event)
   }

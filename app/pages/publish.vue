@@ -44,6 +44,7 @@ useShortcuts([{ keys: 'Ctrl+Z', does: 'undo the last edit of the draft', run: ()
           <h2 class="next">Against what is in force</h2>
           <p v-if="!changes.length" class="soft">No difference: the edits take each other back.</p>
           <p v-for="change in changes" :key="change.about + change.words" class="change"><b>{{ change.about }}</b>: {{ change.words }}</p>
+          <template v-if="changes.some(({ where }) => where.lifecycle)"><h2 class="next">Before and after, on the same columns</h2><DraftBeforeAfter :before="store.published!.configuration" :after="store.drafted!" /></template>
         </template>
         <DraftEarlier class="next" />
       </section>

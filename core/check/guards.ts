@@ -1,4 +1,4 @@
-import { ConditionError, covers, parseCondition, satisfiable, solve, type Attribute, type Condition, type Operand } from '../condition'
+import { ConditionError, covers, parseCondition, satisfiable, solve, type Attribute, type Condition, type Operand, type Solution } from '../condition'
 import { stateName, type Configuration, type Lifecycle, type Transition } from '../lifecycle'
 import type { Finding } from './finding'
 import { reachable } from './graph'
@@ -17,7 +17,7 @@ export function checkGuards(configuration: Configuration): Finding[] {
     }
     for (const transition of lifecycle.transitions) findings.push(...neverTrue(configuration, lifecycle, transition, guards.get(transition.id)))
     const unattended = lifecycle.transitions.filter(({ id, trigger }) => trigger === 'unattended' && guards.has(id))
-    if (unattended.length) findings.push(...overlaps(configuration, lifecycle, unattended, guards), ...gaps(configuration, lifecycle, unattended, guards), ...loops(configuration, lifecycle, unattended, guards))
+    if (unattended.length) findings.push(...unattendedFindings(configuration, lifecycle), ...loops(configuration, lifecycle, unattended, guards))
     return findings
   })
 }
@@ -45,33 +45,39 @@ function neverTrue({ attributes }: Configuration, lifecycle: Lifecycle, { id, na
   return [{ code: 'guard-never-true', severity: 'warning', where: { lifecycle: lifecycle.id, transition: id }, message: `no record can meet the guard of ${name}: it never fires` }]
 }
 
-function overlaps(configuration: Configuration, lifecycle: Lifecycle, unattended: Transition[], guards: Map<string, Condition>): Finding[] {
-  const findings: Finding[] = []
-  const told = new Set<string>()
-  for (const { state } of lifecycle.states) {
-    const out = unattended.filter(({ from }) => from.includes(state))
-    const here = standsIn([state])
-    out.forEach((one, index) => out.slice(index + 1).forEach((other) => {
-      const answer = solve('overlap', [guards.get(one.id)!, guards.get(other.id)!, here], configuration.attributes)
-      if (answer.answer === 'no' || told.has(`${one.id} ${other.id}`)) return
-      told.add(`${one.id} ${other.id}`)
-      const where = { lifecycle: lifecycle.id, state, transition: other.id }
-      if (answer.answer === 'undecided') findings.push({ code: 'unattended-overlap', severity: 'warning', where, message: `${one.name} and ${other.name} may both hold in ${stateName(configuration, state)}: it cannot be decided (${answer.why})` })
-      else findings.push({ code: 'unattended-overlap', severity: 'error', where, message: `${one.name} and ${other.name} both hold for some records in ${stateName(configuration, state)}: neither would fire`, witness: { record: answer.witness, transitions: [one.id, other.id] } })
-    }))
-  }
-  return findings
+/** Two unattended transitions out of one state, and whether some record there meets both guards. */
+export interface Pair { one: Transition; other: Transition; solution: Solution }
+
+/** For the unattended transitions out of a state: every pair of them, and whether some record there meets none. */
+export function unattendedIn(configuration: Configuration, lifecycle: Lifecycle, state: string): { pairs: Pair[]; rest: Solution | null } {
+  const out = lifecycle.transitions.filter(({ trigger, from }) => trigger === 'unattended' && from.includes(state)).flatMap((transition) => {
+    const guard = readGuard(configuration, lifecycle, transition)
+    return 'code' in guard ? [] : [{ transition, guard }]
+  })
+  const here = standsIn([state])
+  const pairs = out.flatMap(({ transition: one, guard }, index) => out.slice(index + 1).map(({ transition: other, guard: second }): Pair => ({ one, other, solution: solve('overlap', [guard, second, here], configuration.attributes) })))
+  return { pairs, rest: out.length ? covers([...out.map(({ guard }) => guard), { kind: 'not', of: here }], configuration.attributes) : null }
 }
 
-function gaps(configuration: Configuration, lifecycle: Lifecycle, unattended: Transition[], guards: Map<string, Condition>): Finding[] {
-  return lifecycle.states.flatMap(({ state }): Finding[] => {
-    const out = unattended.filter(({ from }) => from.includes(state))
-    if (out.length === 0) return []
-    const elsewhere: Condition = { kind: 'not', of: standsIn([state]) }
-    const answer = covers([...out.map(({ id }) => guards.get(id)!), elsewhere], configuration.attributes)
-    if (answer.answer !== 'no') return []
-    return [{ code: 'unattended-gap', severity: 'advice', where: { lifecycle: lifecycle.id, state }, message: `some records in ${stateName(configuration, state)} meet none of ${out.map(({ name }) => name).join(', ')}: they stay there`, witness: { record: answer.witness } }]
+function unattendedFindings(configuration: Configuration, lifecycle: Lifecycle): Finding[] {
+  const told = new Set<string>()
+  return lifecycle.states.flatMap(({ state }) => {
+    const { pairs, rest } = unattendedIn(configuration, lifecycle, state)
+    const fresh = pairs.filter(({ one, other, solution }) => solution.answer !== 'no' && !told.has(`${one.id} ${other.id}`))
+    for (const { one, other } of fresh) told.add(`${one.id} ${other.id}`)
+    return [...fresh.map((pair) => overlapFinding(configuration, lifecycle, state, pair)), ...(rest?.answer === 'no' ? [gapFinding(configuration, lifecycle, state, rest)] : [])]
   })
+}
+
+function overlapFinding(configuration: Configuration, lifecycle: Lifecycle, state: string, { one, other, solution }: Pair): Finding {
+  const where = { lifecycle: lifecycle.id, state, transition: other.id }
+  if (solution.answer === 'undecided') return { code: 'unattended-overlap', severity: 'warning', where, message: `${one.name} and ${other.name} may both hold in ${stateName(configuration, state)}: it cannot be decided (${solution.why})` }
+  return { code: 'unattended-overlap', severity: 'error', where, message: `${one.name} and ${other.name} both hold for some records in ${stateName(configuration, state)}: neither would fire`, witness: { record: solution.witness, transitions: [one.id, other.id] } }
+}
+
+function gapFinding(configuration: Configuration, lifecycle: Lifecycle, state: string, { witness }: Solution): Finding {
+  const names = lifecycle.transitions.filter(({ trigger, from }) => trigger === 'unattended' && from.includes(state)).map(({ name }) => name)
+  return { code: 'unattended-gap', severity: 'advice', where: { lifecycle: lifecycle.id, state }, message: `some records in ${stateName(configuration, state)} meet none of ${names.join(', ')}: they stay there`, witness: { record: witness } }
 }
 
 /** Facts that may be different at every station of a way. */

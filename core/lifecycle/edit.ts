@@ -12,6 +12,7 @@ export type Edit =
   | { kind: 'paste-states'; lifecycle: string; source: string; states: string[] }
   | { kind: 'describe-state'; state: string; words: string }
   | { kind: 'drop-principal'; lifecycle: string; principal: Principal }
+  | { kind: 'drop-right'; lifecycle: string; state: string; right: Right }
   | { kind: 'add-state'; lifecycle: string; name: string; phase: Phase; at?: number }
   | { kind: 'rename-state'; state: string; name: string }
   | { kind: 'change-state'; lifecycle: string; state: string; patch: StatePatch }
@@ -49,7 +50,7 @@ export type TransitionPatch = {
 
 export const editKinds: Edit['kind'][] = [
   'add-lifecycle', 'rename-lifecycle', 'remove-lifecycle', 'paste-states',
-  'add-state', 'rename-state', 'describe-state', 'change-state', 'move-state', 'remove-state', 'drop-state', 'set-entry', 'set-grant', 'drop-principal',
+  'add-state', 'rename-state', 'describe-state', 'change-state', 'move-state', 'remove-state', 'drop-state', 'set-entry', 'set-grant', 'drop-principal', 'drop-right',
   'add-transition', 'change-transition', 'move-transition', 'remove-transition', 'replace', 'set-scheme', 'remove-scheme', 'use-scheme',
 ]
 
@@ -62,6 +63,7 @@ export function applyEdit(configuration: Configuration, edit: Edit): Configurati
     case 'paste-states': return pasteStates(configuration, edit)
     case 'describe-state': return changeCatalogue(configuration, edit.state, (state) => patched(state, { description: edit.words.trim() || null }))
     case 'drop-principal': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => ({ ...lifecycle, states: lifecycle.states.map((use) => ({ ...use, grants: Object.fromEntries(Object.entries(use.grants).filter(([principal]) => principal !== edit.principal)) })) }))
+    case 'drop-right': return changeUse(configuration, edit, (use) => ({ ...use, grants: Object.fromEntries(Object.entries(use.grants).map(([principal, listed]) => [principal, listed.filter((right) => right !== edit.right)])) }))
     case 'add-state': return addState(configuration, edit)
     case 'rename-state': return renameState(configuration, edit.state, edit.name)
     case 'change-state': return changeUse(configuration, edit, (use) => patched(use, edit.patch))
@@ -92,6 +94,7 @@ export function describeEdit(configuration: Configuration, edit: Edit): string {
     case 'paste-states': return `Paste ${edit.states.map(state).join(', ')} from ${lifecycleOf(configuration, edit.source).name}`
     case 'describe-state': return `${state(edit.state)}: what it means`
     case 'drop-principal': return `Take ${principalName(configuration, edit.principal)} off the access rows`
+    case 'drop-right': return `Nobody may ${edit.right} in ${state(edit.state)}`
     case 'add-state': return `Add state ${edit.name}`
     case 'rename-state': return `Rename state ${state(edit.state)} to ${edit.name}`
     case 'change-state': return `${state(edit.state)}: ${patchInWords(edit.patch)}`

@@ -63,6 +63,12 @@ describe('a lifecycle', () => {
     const states = after({ kind: 'drop-principal', lifecycle: 'workshop-document', principal: 'role:author' }).lifecycles[0]!.states
     expect(states.flatMap(({ grants }) => Object.keys(grants))).not.toContain('role:author')
   })
+  it('withdraws a right from everybody in a state', () => {
+    const [before] = configuration.lifecycles
+    const { states: [drafting, ...others] } = after({ kind: 'drop-right', lifecycle: before!.id, state: 'drafting', right: 'edit' }).lifecycles[0]!
+    expect(Object.values(drafting!.grants).flat()).not.toContain('edit')
+    expect(others).toEqual(before!.states.slice(1))
+  })
   it('has what its states mean from the catalogue', () => {
     expect(after({ kind: 'describe-state', state: 'issued', words: ' May be built from. ' }).states.find((state) => state.id === 'issued')!.description).toBe('May be built from.')
     expect(after({ kind: 'describe-state', state: 'issued', words: ' ' }).states.find((state) => state.id === 'issued')).not.toHaveProperty('description')

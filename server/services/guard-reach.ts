@@ -1,4 +1,4 @@
-import { evaluate, parseCondition } from '../../core/condition'
+import { parseCondition, predicate } from '../../core/condition'
 import { conditionRecord } from '../../core/lifecycle'
 import { and, eq, inArray } from 'drizzle-orm'
 import type { Db } from '../database/connection'
@@ -11,14 +11,17 @@ const most = 20_000
 /** How many of the documents standing in some states meet a guard now, and a few that do not. @throws ConditionError */
 export function guardReach(db: Db, lifecycle: string, states: string[], guard: string) {
   const configuration = drafted(db)
-  const condition = parseCondition(guard, configuration.attributes)
+  const meets = predicate(parseCondition(guard, configuration.attributes))
   const rows = db.select().from(documents).where(and(eq(documents.lifecycle, lifecycle), inArray(documents.state, states))).limit(most).all()
+  const meeting: string[] = []
   const missing: string[] = []
   let holds = 0
   for (const row of rows) {
     const document = { ...row, register: [], checkedOutBy: null }
-    if (evaluate(condition, conditionRecord(configuration, document))) holds++
-    else if (missing.length < 3) missing.push(row.number)
+    const does = meets(conditionRecord(configuration, document))
+    if (does) holds++
+    const few = does ? meeting : missing
+    if (few.length < 3) few.push(row.number)
   }
-  return { holds, asked: rows.length, missing }
+  return { holds, asked: rows.length, meeting, missing }
 }

@@ -54,6 +54,26 @@ export function usePage() {
       if (value) await field!.type(value)
       if (andThen) await page.keyboard.press(andThen)
     },
+    /** Presses Tab until the focus stands on what has a name, as somebody without a mouse would. */
+    async tabTo(name: string) {
+      for (let pressed = 0; pressed < 250; pressed++) {
+        await page.keyboard.press('Tab')
+        const at = await page.evaluate(() => {
+          const element = document.activeElement as HTMLInputElement
+          return (element.getAttribute('aria-label') ?? element.labels?.[0]?.innerText ?? element.innerText).trim()
+        })
+        if (at === name) return
+      }
+      expect.fail(`no way by Tab to “${name}”`)
+    },
+    async press(...keys: Parameters<Page['keyboard']['press']>[0][]) {
+      for (const key of keys) await page.keyboard.press(key)
+    },
+    async chord(modifier: 'Control' | 'Shift' | 'Alt', key: Parameters<Page['keyboard']['press']>[0]) {
+      await page.keyboard.down(modifier)
+      await page.keyboard.press(key)
+      await page.keyboard.up(modifier)
+    },
     choose: async (name: string, value: string) => (await page.waitForSelector(labelled(name)))!.select(value),
     /** The cells of a table's rows, as they are read. */
     rows: (label: string) => page.$$eval(`[aria-label="${label}"] tbody tr`, (list) => list.map((row) => (row as HTMLElement).innerText.split('\t').map((cell) => cell.trim()))),

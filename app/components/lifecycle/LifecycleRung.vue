@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import type { Transition } from '~~/core/lifecycle'
 
-/** A transition drawn from its states to its state, on the sheet's columns. */
-const props = defineProps<{ states: string[]; column: number; transition: Transition }>()
+/** A transition drawn from its states to its state, on the sheet's columns: a full stem by hand, with the number of signers by quorum, a broken one unattended. */
+const props = defineProps<{ states: string[]; column: number; transition: Transition; faint?: boolean }>()
 const x = (state: string) => (props.states.indexOf(state) + 0.5) * props.column
 const from = computed(() => props.transition.from.filter((state) => props.states.includes(state)).map(x))
 const to = computed(() => x(props.transition.to))
 const loops = computed(() => from.value.includes(to.value))
 /** The line runs over all starts, whichever side of the target they lie on. */
 const ends = computed(() => from.value.filter((start) => start !== to.value))
+const signers = computed(() => (props.transition.trigger === 'quorum' ? (props.transition.seats ?? []).map(({ needed }) => needed).join('+') : ''))
+const middle = computed(() => ((ends.value[0] ?? to.value) + to.value) / 2)
 const arrow = (start: number) => {
   const tip = to.value
   const back = start < tip ? -9 : 9
@@ -17,7 +19,7 @@ const arrow = (start: number) => {
 </script>
 
 <template>
-  <svg :width="states.length * column" height="28" class="rung-line" :class="transition.trigger" aria-hidden="true">
+  <svg :width="states.length * column" height="28" class="rung-line" :class="[transition.trigger, { faint }]" aria-hidden="true">
     <line v-for="(_, index) in states" :key="index" :x1="index * column" :x2="index * column" y1="0" y2="28" class="guide" />
     <line v-for="(_, index) in states" :key="`c${index}`" :x1="(index + .5) * column" :x2="(index + .5) * column" y1="0" y2="28" class="centre" />
     <g v-for="start in ends" :key="start">
@@ -26,6 +28,7 @@ const arrow = (start: number) => {
       <path :d="arrow(start)" />
     </g>
     <g v-if="loops"><circle :cx="to" cy="14" r="4" /><path class="loop" :d="`M${to + 3} 11 c10 -10 26 -6 26 3 s-14 11 -22 5`" /><path :d="`M${to + 4} 16 l8 -2.5 l-2 7 z`" /></g>
+    <g v-if="signers"><rect :x="middle - signers.length * 4 - 3" y="6" :width="signers.length * 8 + 6" height="16" class="gap" /><text :x="middle" y="18" text-anchor="middle">{{ signers }}</text></g>
   </svg>
 </template>
 
@@ -34,7 +37,12 @@ const arrow = (start: number) => {
 .guide { stroke: var(--line); stroke-dasharray: 1 3; }
 .centre { stroke: var(--hairline); }
 .stem { stroke: var(--ink); stroke-width: 1.4; }
+.unattended .stem { stroke-dasharray: 5 3; }
 circle, path { fill: var(--ink); }
 .loop { fill: none; stroke: var(--ink); stroke-width: 1.4; }
+.gap { fill: var(--paper); }
+text { font: 11px var(--mono); fill: var(--ink); }
+.faint { opacity: .45; }
 :global(.rung.selected .rung-line) { --ink: var(--accent); }
+:global(.rung.traced .rung-line) { --ink: var(--wrong); }
 </style>

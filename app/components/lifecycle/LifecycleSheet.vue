@@ -1,38 +1,34 @@
 <script setup lang="ts">
-import { principalName, type Edit, type Lifecycle, type StateUse, type Transition } from '~~/core/lifecycle'
+import type { Edit, Lifecycle, StateUse, Transition } from '~~/core/lifecycle'
 import type { Selection } from '~/composables/useLifecycle'
+import { mayFire, nobodyFires, stepWord, whenAndThen, whoFires } from '~/composables/transitionWords'
 
-/** A lifecycle on one set of columns: heads, facts, transitions as rungs, access. */
-const props = defineProps<{ lifecycle: Lifecycle; selection: Selection }>()
-const emit = defineEmits<{ select: [selection: Selection]; drawn: [from: string, to: string] }>()
+export type RowOrder = 'drawn' | 'name' | 'from' | 'who'
+
+/** A lifecycle on one set of columns: heads, facts, transitions as rungs, guards, access. `only` shows what one principal may do; a trace is drawn on it. */
+const props = defineProps<{ lifecycle: Lifecycle; selection: Selection; only: string; order: RowOrder; marked: string[]; trace: { states: string[]; transitions: string[] } | null }>()
+const emit = defineEmits<{ select: [selection: Selection]; drawn: [from: string, to: string]; mark: [state: string] }>()
 const { configuration, name, here, findings, edit } = useLifecycle(() => props.lifecycle.id)
 
 const states = computed(() => props.lifecycle.states)
 const columnWidth = computed(() => (states.value.length > 8 ? 100 : states.value.length > 5 ? 112 : 128))
 const grid = computed(() => ({ '--columns': states.value.length, '--column': `${columnWidth.value}px` }))
-const principals = computed(() => [...new Set(states.value.flatMap((use) => Object.keys(use.grants)))])
-const unused = computed(() => {
-  const all = ['anyone', ...configuration.value.roles.map(({ id }) => `role:${id}`), ...configuration.value.groups.map(({ id }) => `group:${id}`)]
-  return all.filter((principal) => !principals.value.includes(principal))
-})
 const isSelected = (selection: Selection) => JSON.stringify(props.selection) === JSON.stringify(selection)
+const isWay = (way: Transition) => props.selection?.kind === 'transition' && props.selection.transition === way.id
 const change = (use: StateUse, patch: Extract<Edit, { kind: 'change-state' }>['patch']) => edit({ kind: 'change-state', lifecycle: props.lifecycle.id, state: use.state, patch })
 
-function who(way: Transition): string {
-  return way.firedBy?.map((principal) => principalName(configuration.value, principal)).join(', ') || 'nobody yet'
+const place = (state: string) => states.value.findIndex((use) => use.state === state)
+const orders: Record<Exclude<RowOrder, 'drawn'>, (a: Transition, b: Transition) => number> = {
+  name: (a, b) => a.name.localeCompare(b.name),
+  from: (a, b) => place(a.from[0]!) - place(b.from[0]!) || place(a.to) - place(b.to),
+  who: (a, b) => whoFires(configuration.value, a).localeCompare(whoFires(configuration.value, b)),
 }
-function stepWord(way: Transition): string {
-  return way.revision.startsWith('adopt:') ? 'adopt' : way.revision
-}
-function whenAndThen(way: Transition): string {
-  const writes = way.effects.flatMap((effect) => (effect.kind === 'write' ? [`${configuration.value.attributes.find(({ id }) => id === effect.attribute)?.name ?? effect.attribute} ← ${effect.value}`] : []))
-  return [way.guard ? `if ${way.guard}` : '', way.comment === 'required' ? 'comment asked' : '', way.notBy?.length ? 'by another person' : '', writes.length ? `→ ${writes.join(', ')}` : ''].filter(Boolean).join(' · ')
-}
-function addPrincipal(event: Event) {
-  const field = event.target as HTMLSelectElement
-  if (field.value) edit({ kind: 'set-grant', lifecycle: props.lifecycle.id, state: props.lifecycle.entry, principal: field.value, rights: ['see'] })
-  field.value = ''
-}
+const ways = computed(() => {
+  const shown = props.lifecycle.transitions.filter((way) => !props.only || mayFire(props.only, way))
+  return props.order === 'drawn' ? shown : [...shown].sort(orders[props.order])
+})
+const step = (id: string) => (props.trace?.transitions.indexOf(id) ?? -1) + 1
+const stops = (state: string) => (props.trace?.states ?? []).flatMap((other, index) => (other === state ? [index + 1] : [])).join(', ')
 
 const dragged = ref<string | null>(null)
 function drop(on: number) {
@@ -44,12 +40,14 @@ const shiftRung = (way: Transition, by: number) => edit({ kind: 'move-transition
 
 const adding = ref(false)
 const newState = ref('')
+const stateField = ref<HTMLInputElement>()
+watch(adding, (is) => is && nextTick(() => stateField.value?.focus()))
 async function addState() {
   const done = newState.value.trim() === '' || (await edit({ kind: 'add-state', lifecycle: props.lifecycle.id, name: newState.value, phase: 'working' }))
-  if (done) {
-    adding.value = false
-    newState.value = ''
-  }
+  if (!done) return
+  // The field stays for the next one; an empty one closes it.
+  if (newState.value.trim() === '') adding.value = false
+  newState.value = ''
 }
 </script>
 
@@ -58,14 +56,14 @@ async function addState() {
     <div class="line heads">
       <span />
       <div v-for="(use, index) in states" :key="use.state" class="head-cell" @dragover.prevent @drop="drop(index)">
-        <button class="head" :class="[use.phase, { selected: isSelected({ kind: 'state', state: use.state }) }]" draggable="true" :title="`${name(use.state)}: drag, or Alt+← and Alt+→, to reorder`"
-          @click="emit('select', { kind: 'state', state: use.state })" @dragstart="dragged = use.state" @keydown.alt.left.prevent="shift(use, -1)" @keydown.alt.right.prevent="shift(use, 1)">
-          <b class="clip">{{ findings({ state: use.state }).length ? '▲ ' : '' }}{{ name(use.state) }}</b>
+        <button class="head" :class="[use.phase, { selected: isSelected({ kind: 'state', state: use.state }), marked: marked.includes(use.state), traced: stops(use.state) }]" draggable="true" :title="`${name(use.state)}: drag, or Alt+← and Alt+→, to reorder; Shift+click marks it`"
+          @click.exact="emit('select', { kind: 'state', state: use.state })" @click.shift="emit('mark', use.state)" @dragstart="dragged = use.state" @keydown.alt.left.prevent="shift(use, -1)" @keydown.alt.right.prevent="shift(use, 1)">
+          <b class="clip"><span v-if="stops(use.state)" class="stop">{{ stops(use.state) }}</span>{{ findings({ state: use.state }).length ? '▲ ' : '' }}{{ name(use.state) }}</b>
           <small>{{ { working: '◇', review: '◈', issued: '◆', retired: '▱' }[use.phase] }} {{ use.phase }}{{ lifecycle.entry === use.state ? ' · entry' : '' }}</small>
         </button>
       </div>
       <div class="add no-print">
-        <form v-if="adding" @submit.prevent="addState"><input v-model="newState" class="field" list="catalogue" placeholder="State’s name" aria-label="Name of the new state" autofocus @keydown.esc.stop="adding = false"></form>
+        <form v-if="adding" @submit.prevent="addState"><input v-model="newState" class="field" list="catalogue" placeholder="State’s name" ref="stateField" aria-label="Name of the new state" @keydown.esc.stop="adding = false" @blur="newState.trim() === '' && (adding = false)"></form>
         <button v-else class="plain soft" @click="adding = true">+ add state</button>
         <datalist id="catalogue"><option v-for="state in configuration.states" :key="state.id" :value="state.name" /></datalist>
       </div>
@@ -86,36 +84,29 @@ async function addState() {
     </div>
 
     <div class="line titles"><h2>Transitions</h2><span class="span" /><h2>Who</h2><h2>Label</h2><h2>When, and then</h2></div>
-    <div v-for="way in lifecycle.transitions" :key="way.id" class="line rung" :class="{ selected: isSelected({ kind: 'transition', transition: way.id }) }" @click="emit('select', { kind: 'transition', transition: way.id })">
-      <button class="plain clip" @keydown.alt.up.prevent="shiftRung(way, -1)" @keydown.alt.down.prevent="shiftRung(way, 1)"><span v-if="findings({ transition: way.id }).length" class="wrong" :title="findings({ transition: way.id })[0]!.message">▲ </span>{{ way.name }}</button>
+    <div v-for="way in ways" :key="way.id" class="line rung" :class="{ selected: isWay(way), traced: step(way.id) }" @click="emit('select', { kind: 'transition', transition: way.id })">
+      <button class="plain clip" :aria-label="way.name" @keydown.alt.up.prevent="shiftRung(way, -1)" @keydown.alt.down.prevent="shiftRung(way, 1)"><span v-if="step(way.id)" class="stop">{{ step(way.id) }}</span><span v-if="findings({ transition: way.id }).length" :class="findings({ transition: way.id })[0]!.severity === 'error' ? 'wrong' : 'waits'" :title="findings({ transition: way.id }).map(({ message }) => message).join('\n')">▲ </span>{{ way.name }}</button>
       <LifecycleRung class="span" :states="states.map((use) => use.state)" :column="columnWidth" :transition="way" />
-      <span class="clip" :class="{ wrong: !way.firedBy?.length }" :title="who(way)">{{ who(way) }}</span>
+      <span class="clip" :class="{ wrong: nobodyFires(way) }" :title="whoFires(configuration, way)">{{ whoFires(configuration, way) }}</span>
       <span class="mono">{{ stepWord(way) }}</span>
-      <span class="clip soft" :title="whenAndThen(way)">{{ whenAndThen(way) }}</span>
+      <span class="clip soft" :title="whenAndThen(configuration, way)">{{ whenAndThen(configuration, way) }}</span>
     </div>
+    <p v-if="only && !ways.length" class="none soft">No transition here is for them.</p>
     <LifecycleDrawRow class="line no-print" :states="states.map((use) => ({ id: use.state, name: name(use.state) }))" :column="columnWidth" @drawn="(from, to) => emit('drawn', from, to)" />
 
-    <h2>Access</h2>
-    <div v-for="principal in principals" :key="principal" class="line">
-      <span class="clip">{{ principalName(configuration, principal) }}</span>
-      <button v-for="use in states" :key="use.state" class="plain cell rights" :class="{ selected: isSelected({ kind: 'grant', state: use.state, principal }) }" :title="(use.grants[principal] ?? []).join(' ') || 'nothing'" :aria-label="`${principalName(configuration, principal)} in ${name(use.state)}: ${(use.grants[principal] ?? []).join(', ') || 'nothing'}`" @click="emit('select', { kind: 'grant', state: use.state, principal })">
-        {{ (use.grants[principal] ?? []).length === 8 ? 'everything' : (use.grants[principal] ?? []).join(' ') || '–' }}
-      </button>
-    </div>
-    <div class="line no-print"><span><select class="quiet soft" aria-label="Add somebody to the access rows" @change="addPrincipal"><option value="">add somebody…</option><option v-for="principal in unused" :key="principal" :value="principal">{{ principalName(configuration, principal) }}</option></select></span></div>
+    <LifecycleGuards :lifecycle="lifecycle" @select="emit('select', $event)" />
+    <LifecycleAccess :lifecycle="lifecycle" :selection="selection" :only="only" @select="emit('select', $event)" />
   </div>
 </template>
 
 <style scoped>
 .score { min-width: calc(156px + var(--columns) * var(--column) + 386px); }
-.line { display: grid; grid-template-columns: 156px repeat(var(--columns), var(--column)) minmax(120px, 132px) 62px minmax(180px, 1fr); align-items: center; min-height: var(--row); border-bottom: 1px solid var(--hairline); column-gap: 0; padding-left: 6px; }
-.line > * { min-width: 0; padding-right: 8px; }
-.heads { border: 0; margin: 10px 0 4px; position: sticky; top: 0; background: var(--paper); z-index: 5; padding-top: 4px; padding-bottom: 4px; }
+.score .heads { border: 0; margin: 10px 0 4px; position: sticky; top: 0; background: var(--paper); z-index: 5; padding-top: 4px; padding-bottom: 4px; }
 h2 { padding: 10px 6px 3px; border-bottom: 1px solid var(--ink); }
-.titles { border-bottom: 1px solid var(--ink); min-height: 0; }
+.score .titles { border-bottom: 1px solid var(--ink); min-height: 0; }
 .titles h2 { border: 0; padding-left: 0; }
 .span { grid-column: 2 / calc(var(--columns) + 2); }
-.head-cell { padding: 0 3px; }
+.score .head-cell { padding: 0 3px; }
 .head { width: 100%; height: 40px; border: 1px solid var(--ink); border-radius: 2px; background: var(--sheet); display: grid; align-content: center; justify-items: center; cursor: grab; line-height: 16px; padding: 0 4px; }
 .head b { max-width: 100%; font-weight: 600; }
 .head small { font-size: 10.5px; color: inherit; }
@@ -123,14 +114,12 @@ h2 { padding: 10px 6px 3px; border-bottom: 1px solid var(--ink); }
 .head.issued { background: var(--ink); color: var(--inverse); }
 .head.retired { background: var(--paper); color: var(--ink-soft); border-color: var(--ink-faint); }
 .head.selected { outline: 2px solid var(--accent); outline-offset: 1px; }
-.cell { text-align: center; border-left: 1px dotted var(--line); height: var(--row); display: grid; place-items: center; padding: 0 2px !important; font-size: 12px; }
-.rights { font-size: 11px; line-height: 13px; height: 100%; }
-.rights:hover, .rung:hover { background: var(--well); }
+.head.marked { outline: 2px dashed var(--accent); outline-offset: 1px; }
+.head.traced { outline: 2px solid var(--wrong); outline-offset: 1px; }
+.rung:hover { background: var(--well); }
 .rung.selected, .cell.selected { background: var(--tint); }
-.quiet { border: 0; background: transparent; color: inherit; appearance: none; text-align: center; text-align-last: center; cursor: pointer; font-size: 12px; padding: 2px 6px; }
-.quiet:hover { background: var(--well); }
-.quiet option { background: var(--sheet); color: var(--ink); }
 .rung { cursor: pointer; }
-.rung .span { padding: 0; }
-.add { grid-column: calc(var(--columns) + 2); padding-left: 8px; }
+.score .rung .span { padding: 0; }
+.add { grid-column: calc(var(--columns) + 2) / span 2; padding-left: 8px; }
+.none { padding: 4px 6px; }
 </style>

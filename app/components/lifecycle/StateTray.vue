@@ -6,6 +6,7 @@ const props = defineProps<{ lifecycle: Lifecycle; use: StateUse; fresh: boolean 
 const emit = defineEmits<{ close: [] }>()
 const { configuration, name, here, findings, edit } = useLifecycle(() => props.lifecycle.id)
 
+const { copy } = useStateClipboard()
 const change = (patch: StatePatch) => edit({ kind: 'change-state', lifecycle: props.lifecycle.id, state: props.use.state, patch })
 const others = computed(() => configuration.value.lifecycles.filter((lifecycle) => lifecycle.id !== props.lifecycle.id && lifecycle.states.some((use) => use.state === props.use.state)))
 const into = computed(() => props.lifecycle.transitions.filter((way) => way.to === props.use.state && !way.from.includes(props.use.state)))
@@ -39,7 +40,7 @@ async function remove() {
       <h3>{{ standing }} {{ standing === 1 ? 'document' : 'documents' }} here now</h3>
       <p>In by {{ into.map((way) => way.name).join(', ') || 'nothing' }}.<br>Out by {{ outOf.map((way) => way.name).join(', ') || 'nothing' }}.</p>
       <CommonFindingLine v-for="finding in findings({ state: use.state })" :key="finding.code + finding.message" :finding="finding" />
-      <button class="link wrong" @click="remove">Remove this state</button> <span v-if="into.length + outOf.length" class="soft">with the transitions that need it</span>
+      <button class="link" @click="copy(lifecycle.id, [use.state])">Copy this state</button> · <button class="link wrong" @click="remove">Remove this state</button> <span v-if="into.length + outOf.length" class="soft">with the transitions that need it</span>
     </template>
   </ShellTheTray>
 </template>

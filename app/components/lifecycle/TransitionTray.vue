@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { useDebounceFn } from '@vueuse/core'
 import { first, format, positionOf, step, type Step } from '~~/core/revision'
-import { principalName, schemeFor, type Effect, type Lifecycle, type Transition, type TransitionPatch } from '~~/core/lifecycle'
+import { schemeFor, type Lifecycle, type Transition, type TransitionPatch } from '~~/core/lifecycle'
 
 /** The tray of a transition: what it is, what it rests on, what it leads to. */
 const props = defineProps<{ lifecycle: Lifecycle; transition: Transition; fresh: boolean }>()
@@ -15,7 +14,8 @@ const steps = computed(() => [
   ...(scheme.value && scheme.value.series.length > 1 ? [{ value: 'series', text: 'next series' }, ...scheme.value.series.slice(1).map(({ id }) => ({ value: `series:${id}`, text: `start series ${id}` }))] : []),
   ...configuration.value.attributes.filter(({ type, systemOnly }) => type === 'text' && !systemOnly).map(({ id, name: attribute }) => ({ value: `adopt:${id}`, text: `adopt from ${attribute}` })),
 ])
-const people = computed(() => ['anyone', ...configuration.value.roles.map(({ id }) => `role:${id}`), ...configuration.value.groups.map(({ id }) => `group:${id}`)])
+const people = usePrincipals()
+const triggers: Record<Transition['trigger'], string> = { hand: 'by hand', unattended: 'unattended', quorum: 'by quorum' }
 
 /** What the step does to a label, on an example of the scheme. */
 const consequence = computed(() => {
@@ -34,18 +34,15 @@ const consequence = computed(() => {
 })
 
 const guard = ref(props.transition.guard ?? '')
-const reach = ref<{ holds: number; asked: number; missing: string[]; fault?: { message: string; position: number } } | null>(null)
-const ask = useDebounceFn(async () => {
-  reach.value = guard.value.trim() ? await api<typeof reach.value>('draft/guard', { method: 'POST', body: { lifecycle: props.lifecycle.id, states: props.transition.from, guard: guard.value } }).catch(() => null) : null
-}, 200)
-watch(guard, ask, { immediate: true })
 watch(() => [props.transition.id, props.transition.guard], () => (guard.value = props.transition.guard ?? ''))
 const keepGuard = () => guard.value.trim() !== (props.transition.guard ?? '') && change({ guard: guard.value.trim() || null })
 
-const writes = computed(() => props.transition.effects.filter((effect): effect is Extract<Effect, { kind: 'write' }> => effect.kind === 'write'))
-const setWrites = (effects: Effect[]) => change({ effects })
-const replaceWrite = (index: number, patch: object) => setWrites(writes.value.map((effect, i) => (i === index ? { ...effect, ...patch } : effect)))
 const text = (event: Event) => (event.target as HTMLInputElement).value
+
+function exclude(whom: 'creator' | 'lastEditor', event: Event) {
+  const others = (props.transition.notBy ?? []).filter((other) => other !== whom)
+  change({ notBy: (event.target as HTMLInputElement).checked ? [...others, whom] : others })
+}
 
 const nameField = ref<HTMLInputElement>()
 watch(() => [props.transition.id, props.fresh], () => props.fresh && nextTick(() => nameField.value?.select()), { immediate: true })
@@ -55,13 +52,14 @@ async function remove() {
 </script>
 
 <template>
-  <ShellTheTray :label="`Transition ${transition.name}`" :height="222" @close="emit('close')">
+  <ShellTheTray :label="`Transition ${transition.name}`" :height="236" @close="emit('close')">
     <template #what>
-      <h3>{{ transition.name }} <span class="soft">{{ transition.from.map(name).join(', ') }} → {{ name(transition.to) }}, by hand</span></h3>
+      <h3>{{ transition.name }} <span class="soft">{{ transition.from.map(name).join(', ') }} → {{ name(transition.to) }}</span></h3>
       <div class="form">
         <label for="way-name">Name</label><input id="way-name" ref="nameField" class="field" :value="transition.name" @change="change({ name: text($event) })">
         <label>From</label><ElSelect :model-value="transition.from" multiple collapse-tags collapse-tags-tooltip size="small" aria-label="From" @update:model-value="change({ from: $event })"><ElOption v-for="use in lifecycle.states" :key="use.state" :value="use.state" :label="name(use.state)" /></ElSelect>
         <label for="way-to">To</label><select id="way-to" class="field" :value="transition.to" @change="change({ to: text($event) })"><option v-for="use in lifecycle.states" :key="use.state" :value="use.state">{{ name(use.state) }}</option></select>
+        <label for="way-trigger">Fired</label><select id="way-trigger" class="field" :value="transition.trigger" @change="change({ trigger: text($event) as Transition['trigger'] })"><option v-for="(words, trigger) in triggers" :key="trigger" :value="trigger">{{ words }}</option></select>
         <label for="way-step">Label</label><select id="way-step" class="field" :value="transition.revision" @change="change({ revision: text($event) as Step })"><option v-for="entry in steps" :key="entry.value" :value="entry.value">{{ entry.text }}</option></select>
       </div>
       <p class="soft consequence">{{ consequence }}</p>
@@ -70,24 +68,25 @@ async function remove() {
     <template #rests>
       <h3>Who, and when</h3>
       <div class="form">
-        <label>Fired by</label><ElSelect :model-value="transition.firedBy ?? []" multiple filterable collapse-tags collapse-tags-tooltip :max-collapse-tags="2" size="small" aria-label="Fired by" placeholder="nobody yet" @update:model-value="change({ firedBy: $event })"><ElOption v-for="principal in people" :key="principal" :value="principal" :label="principalName(configuration, principal)" /></ElSelect>
+        <template v-if="transition.trigger === 'hand'"><label>Fired by</label><ElSelect :model-value="transition.firedBy ?? []" multiple filterable collapse-tags collapse-tags-tooltip :max-collapse-tags="2" size="small" aria-label="Fired by" placeholder="nobody yet" @update:model-value="change({ firedBy: $event })"><ElOption v-for="person in people" :key="person.value" :value="person.value" :label="person.name" /></ElSelect></template>
+        <template v-else-if="transition.trigger === 'quorum'"><label>Seats</label><LifecycleSeats :seats="transition.seats ?? []" @change="change({ seats: $event.length ? $event : null })" /></template>
+        <template v-else><label>Fired by</label><span class="soft">itself, as soon as its guard holds</span></template>
         <label for="way-guard">Guard</label><textarea id="way-guard" v-model="guard" class="field mono" rows="2" spellcheck="false" placeholder="always" @blur="keepGuard" @keydown.ctrl.enter="keepGuard" />
       </div>
-      <p v-if="reach?.fault" class="wrong consequence">▲ Character {{ reach.fault.position + 1 }}: {{ reach.fault.message }}</p>
-      <p v-else-if="reach" class="consequence">Holds for <b>{{ reach.holds }}</b> of the {{ reach.asked }} documents in {{ transition.from.map(name).join(', ') }} now.<span v-if="reach.missing.length" class="soft"> Not for {{ reach.missing.join(', ') }}{{ reach.asked - reach.holds > reach.missing.length ? ' …' : '' }}</span></p>
-      <p v-else class="soft consequence">No guard: whoever may fire it can always do so.</p>
+      <LifecycleGuardReach class="consequence" :lifecycle="lifecycle.id" :transition="transition" :guard="guard" brief />
+      <p class="consequence"><NuxtLink :to="{ query: { transition: transition.id, part: 'guard' } }">Guard as rows, and what it leads to</NuxtLink></p>
       <label class="check"><input type="checkbox" :checked="transition.comment === 'required'" @change="change({ comment: ($event.target as HTMLInputElement).checked ? 'required' : null })"> asks for a comment</label>
-      <label class="check"><input type="checkbox" :checked="transition.notBy?.includes('lastEditor')" @change="change({ notBy: ($event.target as HTMLInputElement).checked ? ['lastEditor'] : [] })"> not by who edited last</label>
+      <label class="check"><input type="checkbox" :checked="transition.notBy?.includes('lastEditor')" @change="exclude('lastEditor', $event)"> not by who edited last</label>
+      <label class="check"><input type="checkbox" :checked="transition.notBy?.includes('creator')" @change="exclude('creator', $event)"> nor by who created it</label>
+      <br><label class="check">references in <ElSelect class="states" :model-value="transition.references?.states ?? []" multiple collapse-tags size="small" aria-label="Where references have to stand" placeholder="any state" @update:model-value="change({ references: $event.length ? { depth: 'all', ...transition.references, states: $event } : null })"><ElOption v-for="use in lifecycle.states" :key="use.state" :value="use.state" :label="name(use.state)" /></ElSelect></label>
+      <label v-if="transition.references" class="check"><input type="checkbox" :checked="transition.references.depth === 'all'" @change="change({ references: { ...transition.references, depth: ($event.target as HTMLInputElement).checked ? 'all' : 'direct' } })"> those of references too</label>
     </template>
     <template #leads>
-      <h3>Writes into the record</h3>
-      <div v-for="(effect, index) in writes" :key="index" class="write">
-        <select class="field" :value="effect.attribute" :aria-label="`Attribute ${index + 1}`" @change="replaceWrite(index, { attribute: text($event) })"><option v-for="attribute in configuration.attributes" :key="attribute.id" :value="attribute.id">{{ attribute.name }}</option></select>
-        <input class="field mono" :value="effect.value" :aria-label="`Value ${index + 1}`" placeholder="{{ to.name }}" @change="replaceWrite(index, { value: text($event) })">
-        <button class="plain" aria-label="Write it no longer" @click="setWrites(writes.filter((_, i) => i !== index))">×</button>
-      </div>
-      <button class="link" @click="setWrites([...writes, { kind: 'write', attribute: configuration.attributes[0]!.id, value: '\{\{ to.name \}\}' }])">Write one more</button>
       <CommonFindingLine v-for="finding in findings({ transition: transition.id })" :key="finding.code + finding.message" :finding="finding" />
+      <h3>What it does, in this order</h3>
+      <LifecycleEffects :effects="transition.effects" :attributes="configuration.attributes" :seats="transition.seats ?? []" @change="change({ effects: $event })" />
+      <h3 class="then">Who is told</h3>
+      <LifecycleNoticeList :notices="transition.notices ?? []" @change="change({ notices: $event.length ? $event : null })" />
     </template>
   </ShellTheTray>
 </template>
@@ -97,5 +96,6 @@ async function remove() {
 .form label { color: var(--ink-soft); }
 .consequence { margin: 6px 0 4px; }
 .check { margin-right: 16px; white-space: nowrap; }
-.write { display: grid; grid-template-columns: 116px 1fr 16px; gap: 6px; margin-bottom: 4px; }
+.then { margin-top: 8px; }
+.states { width: 118px; }
 </style>

@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { ConditionError, groupOf, parseCondition, RowError, typesOf, writeRows, type Attribute, type Group } from '~~/core/condition'
+
+/** One condition twice: as rows for most people and as text for the rest. `draft` is what is being written; `keep` says that it is meant. */
+const props = defineProps<{ text: string; attributes: Attribute[]; label: string }>()
+const emit = defineEmits<{ draft: [text: string]; keep: [text: string] }>()
+
+const written = ref(props.text)
+const group = shallowRef<Group | null>(null)
+const lacking = ref('')
+/** What the rows last wrote: a text that comes from them does not make them anew. */
+let fromRows: string | undefined
+
+function readRows(text: string) {
+  if (text === fromRows) return
+  fromRows = undefined
+  lacking.value = ''
+  try {
+    group.value = text.trim() ? groupOf(parseCondition(text, props.attributes)) : { kind: 'group', join: 'all', parts: [] }
+  } catch (error) {
+    if (!(error instanceof ConditionError)) throw error
+    group.value = null
+  }
+}
+function setText(text: string) {
+  if (text === written.value) return
+  written.value = text
+  readRows(text)
+  emit('draft', text)
+}
+function setRows(next: Group) {
+  group.value = next
+  try {
+    fromRows = writeRows(next, typesOf(props.attributes))
+    lacking.value = ''
+    written.value = fromRows
+    emit('draft', fromRows)
+    emit('keep', fromRows)
+  } catch (error) {
+    if (!(error instanceof RowError)) throw error
+    lacking.value = error.message
+  }
+}
+watch(() => props.text, (text) => {
+  written.value = text
+  readRows(text)
+}, { immediate: true })
+</script>
+
+<template>
+  <div class="editor">
+    <div><slot name="title" />
+      <ConditionRows v-if="group" :group="group" :attributes="attributes" @change="setRows" />
+      <p v-else class="soft">The text cannot be read yet, so there are no rows of it.</p>
+      <p v-if="lacking" class="waits">△ {{ lacking.charAt(0).toUpperCase() + lacking.slice(1) }}.</p>
+    </div>
+    <div><h3>As text</h3><ConditionText :text="written" :attributes="attributes" :label="label" @change="setText" @keep="emit('keep', written)" /><slot /></div>
+  </div>
+</template>
+
+<style scoped>
+.editor { display: grid; grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr); gap: 18px; }
+</style>
