@@ -8,8 +8,9 @@ const { benchIntake } = await import('../bench/intake.mjs')
 const { benchConditions } = await import('../bench/conditions.mjs')
 const { benchLifecycles } = await import('../bench/lifecycles.mjs')
 const { benchRevisions } = await import('../bench/revisions.mjs')
+const { benchSheet } = await import('../bench/sheet.mjs')
 const { benchVault } = await import('../bench/vault.mjs')
-const lines = [...benchRevisions(), ...(await benchConditions()), ...benchLifecycles(), await benchIntake(), await benchVault()]
+const lines = [...benchRevisions(), ...(await benchConditions()), ...benchLifecycles(), await benchIntake(), await benchVault(), ...(await benchSheet())]
 for (const { name, ratio, atLeast, figures } of lines) {
   console.log(`\n${name}\n  ratio ${ratio.toFixed(2)} (at least ${atLeast}: ${ratio >= atLeast ? 'held' : 'NOT held'})`)
   for (const [figure, value] of Object.entries(figures)) console.log(`  ${figure.padEnd(26)} ${typeof value === 'number' ? Number(value.toFixed(2)) : value}`)

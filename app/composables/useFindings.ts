@@ -3,17 +3,30 @@ import type { Configuration } from '~~/core/lifecycle'
 import CheckWorker from '~/workers/check?worker'
 import type { CheckAnswer } from '~/workers/check'
 
-/** The findings on a configuration, computed anew in a web worker whenever it changes; the last ones stand until then. */
+/**
+ * The findings on a configuration, computed anew in a web worker whenever it changes; the last ones stand until then. While
+ * the worker is at one configuration, only the newest of those that follow waits for it.
+ */
 export function useFindings(configuration: () => Configuration | undefined, directory: () => Directory | undefined) {
   const findings = shallowRef<Finding[]>([])
   let worker: Worker | undefined
-  let run = 0
-  watch([configuration, directory], () => {
+  let busy = false
+  let stale = false
+  function ask() {
     const asked = configuration()
-    if (!asked) return (findings.value = [])
-    worker ??= listening((answer) => answer.run === run && (findings.value = answer.findings))
-    worker.postMessage(JSON.parse(JSON.stringify({ run: ++run, configuration: asked, directory: directory() })))
-  }, { immediate: true })
+    stale = busy
+    if (busy) return
+    if (!asked) return void (findings.value = [])
+    worker ??= listening(take)
+    busy = true
+    worker.postMessage(JSON.parse(JSON.stringify({ configuration: asked, directory: directory() })))
+  }
+  function take(answer: CheckAnswer) {
+    busy = false
+    if (stale) ask()
+    else findings.value = answer.findings
+  }
+  watch([configuration, directory], ask, { immediate: true })
   return findings
 }
 

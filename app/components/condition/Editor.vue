@@ -8,12 +8,15 @@ const emit = defineEmits<{ draft: [text: string]; keep: [text: string] }>()
 const written = ref(props.text)
 const group = shallowRef<Group | null>(null)
 const lacking = ref('')
-/** What the rows last wrote: a text that comes from them does not make them anew. */
-let fromRows: string | undefined
+/** Texts that were handed out and have not come back yet: when they do, rows that were begun meanwhile stay as they are. */
+let underway: string[] = []
+function keep(text: string) {
+  if (text.trim() === props.text.trim() && underway.length === 0) return
+  underway.push(text.trim())
+  emit('keep', text)
+}
 
 function readRows(text: string) {
-  if (text === fromRows) return
-  fromRows = undefined
   lacking.value = ''
   try {
     group.value = text.trim() ? groupOf(parseCondition(text, props.attributes)) : { kind: 'group', join: 'all', parts: [] }
@@ -31,17 +34,18 @@ function setText(text: string) {
 function setRows(next: Group) {
   group.value = next
   try {
-    fromRows = writeRows(next, typesOf(props.attributes))
+    written.value = writeRows(next, typesOf(props.attributes))
     lacking.value = ''
-    written.value = fromRows
-    emit('draft', fromRows)
-    emit('keep', fromRows)
+    emit('draft', written.value)
+    keep(written.value)
   } catch (error) {
     if (!(error instanceof RowError)) throw error
     lacking.value = error.message
   }
 }
 watch(() => props.text, (text) => {
+  if (underway[0] === text.trim()) return void underway.shift()
+  underway = []
   written.value = text
   readRows(text)
 }, { immediate: true })
@@ -54,7 +58,7 @@ watch(() => props.text, (text) => {
       <p v-else class="soft">The text cannot be read yet, so there are no rows of it.</p>
       <p v-if="lacking" class="waits">△ {{ lacking.charAt(0).toUpperCase() + lacking.slice(1) }}.</p>
     </div>
-    <div><h3>As text</h3><ConditionText :text="written" :attributes="attributes" :label="label" @change="setText" @keep="emit('keep', written)" /><slot /></div>
+    <div><h3>As text</h3><ConditionText :text="written" :attributes="attributes" :label="label" @change="setText" @keep="keep(written)" /><slot /></div>
   </div>
 </template>
 

@@ -9,7 +9,7 @@ const { configuration, name, edit } = useLifecycle(() => props.lifecycle.id)
 
 const draft = ref(props.transition.guard ?? '')
 watch(() => [props.transition.id, props.transition.guard], () => (draft.value = props.transition.guard ?? ''))
-const keep = (text: string) => text.trim() !== (props.transition.guard ?? '') && edit({ kind: 'change-transition', lifecycle: props.lifecycle.id, transition: props.transition.id, patch: { guard: text.trim() || null } })
+const keep = (text: string) => edit({ kind: 'change-transition', lifecycle: props.lifecycle.id, transition: props.transition.id, patch: { guard: text.trim() || null } })
 
 /** The other unattended transitions out of the same states, with the guard as it is being written. */
 const unattended = computed(() => {

@@ -19,9 +19,7 @@ const arrow = (start: number) => {
 </script>
 
 <template>
-  <svg :width="states.length * column" height="28" class="rung-line" :class="[transition.trigger, { faint }]" aria-hidden="true">
-    <line v-for="(_, index) in states" :key="index" :x1="index * column" :x2="index * column" y1="0" y2="28" class="guide" />
-    <line v-for="(_, index) in states" :key="`c${index}`" :x1="(index + .5) * column" :x2="(index + .5) * column" y1="0" y2="28" class="centre" />
+  <svg :width="states.length * column" height="28" class="rung-line" :style="{ backgroundSize: `${column}px 28px` }" :class="[transition.trigger, { faint }]" aria-hidden="true">
     <g v-for="start in ends" :key="start">
       <line :x1="start" :x2="to + (start < to ? -6 : 6)" y1="14" y2="14" class="stem" />
       <circle :cx="start" cy="14" r="4" />
@@ -33,9 +31,7 @@ const arrow = (start: number) => {
 </template>
 
 <style scoped>
-.rung-line { display: block; }
-.guide { stroke: var(--line); stroke-dasharray: 1 3; }
-.centre { stroke: var(--hairline); }
+.rung-line { display: block; background-image: linear-gradient(to right, var(--line) 1px, transparent 1px calc(50% - .5px), var(--hairline) calc(50% - .5px) calc(50% + .5px), transparent calc(50% + .5px)); }
 .stem { stroke: var(--ink); stroke-width: 1.4; }
 .unattended .stem { stroke-dasharray: 5 3; }
 circle, path { fill: var(--ink); }

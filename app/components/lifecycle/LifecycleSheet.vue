@@ -11,6 +11,11 @@ const emit = defineEmits<{ select: [selection: Selection]; drawn: [from: string,
 const { configuration, name, here, findings, edit } = useLifecycle(() => props.lifecycle.id)
 
 const states = computed(() => props.lifecycle.states)
+/** The same list as long as the states are the same, so that rungs are drawn anew only when they change. */
+const columns = computed<string[]>((old) => {
+  const ids = states.value.map((use) => use.state)
+  return old?.join(' ') === ids.join(' ') ? old : ids
+})
 const columnWidth = computed(() => (states.value.length > 8 ? 100 : states.value.length > 5 ? 112 : 128))
 const grid = computed(() => ({ '--columns': states.value.length, '--column': `${columnWidth.value}px` }))
 const isSelected = (selection: Selection) => JSON.stringify(props.selection) === JSON.stringify(selection)
@@ -27,6 +32,7 @@ const ways = computed(() => {
   const shown = props.lifecycle.transitions.filter((way) => !props.only || mayFire(props.only, way))
   return props.order === 'drawn' ? shown : [...shown].sort(orders[props.order])
 })
+const found = (way: Transition) => findings({ transition: way.id }).map(({ message }) => message).join('\n')
 const step = (id: string) => (props.trace?.transitions.indexOf(id) ?? -1) + 1
 const stops = (state: string) => (props.trace?.states ?? []).flatMap((other, index) => (other === state ? [index + 1] : [])).join(', ')
 
@@ -56,7 +62,7 @@ async function addState() {
     <div class="line heads">
       <span />
       <div v-for="(use, index) in states" :key="use.state" class="head-cell" @dragover.prevent @drop="drop(index)">
-        <button class="head" :class="[use.phase, { selected: isSelected({ kind: 'state', state: use.state }), marked: marked.includes(use.state), traced: stops(use.state) }]" draggable="true" :title="`${name(use.state)}: drag, or Alt+← and Alt+→, to reorder; Shift+click marks it`"
+        <button class="head" :class="[use.phase, { selected: isSelected({ kind: 'state', state: use.state }), marked: marked.includes(use.state), traced: stops(use.state) }]" draggable="true" :aria-label="`${name(use.state)}, ${use.phase}${lifecycle.entry === use.state ? ', documents enter here' : ''}`" :title="`${name(use.state)}: drag, or Alt+← and Alt+→, to reorder; Shift+click marks it`"
           @click.exact="emit('select', { kind: 'state', state: use.state })" @click.shift="emit('mark', use.state)" @dragstart="dragged = use.state" @keydown.alt.left.prevent="shift(use, -1)" @keydown.alt.right.prevent="shift(use, 1)">
           <b class="clip"><span v-if="stops(use.state)" class="stop">{{ stops(use.state) }}</span>{{ findings({ state: use.state }).length ? '▲ ' : '' }}{{ name(use.state) }}</b>
           <small>{{ { working: '◇', review: '◈', issued: '◆', retired: '▱' }[use.phase] }} {{ use.phase }}{{ lifecycle.entry === use.state ? ' · entry' : '' }}</small>
@@ -71,22 +77,22 @@ async function addState() {
 
     <h2>Facts</h2>
     <div class="line"><span>Content</span>
-      <span v-for="use in states" :key="use.state" class="cell"><select class="quiet mono" :value="use.content" :aria-label="`Content in ${name(use.state)}`" @change="change(use, { content: ($event.target as HTMLSelectElement).value as 'open' })"><option>open</option><option>closed</option></select></span>
+      <span v-for="use in states" :key="use.state" v-memo="[use, name(use.state)]" class="cell"><select class="quiet mono" :value="use.content" :aria-label="`Content in ${name(use.state)}`" @change="change(use, { content: ($event.target as HTMLSelectElement).value as 'open' })"><option>open</option><option>closed</option></select></span>
     </div>
     <div class="line"><span>New revision gives</span>
-      <span v-for="use in states" :key="use.state" class="cell"><select class="quiet mono" :value="use.newRevision ?? ''" :aria-label="`New revision in ${name(use.state)}`" @change="change(use, { newRevision: (($event.target as HTMLSelectElement).value || null) as 'minor' | null })"><option value="">–</option><option>minor</option><option>major</option></select></span>
+      <span v-for="use in states" :key="use.state" v-memo="[use, name(use.state)]" class="cell"><select class="quiet mono" :value="use.newRevision ?? ''" :aria-label="`New revision in ${name(use.state)}`" @change="change(use, { newRevision: (($event.target as HTMLSelectElement).value || null) as 'minor' | null })"><option value="">–</option><option>minor</option><option>major</option></select></span>
     </div>
     <div class="line"><span>Labels adopted</span>
-      <span v-for="use in states" :key="use.state" class="cell"><select class="quiet mono" :value="use.adoption ? 'yes' : ''" :aria-label="`Adoption in ${name(use.state)}`" @change="change(use, { adoption: ($event.target as HTMLSelectElement).value === 'yes' })"><option value="">–</option><option>yes</option></select></span>
+      <span v-for="use in states" :key="use.state" v-memo="[use, name(use.state)]" class="cell"><select class="quiet mono" :value="use.adoption ? 'yes' : ''" :aria-label="`Adoption in ${name(use.state)}`" @change="change(use, { adoption: ($event.target as HTMLSelectElement).value === 'yes' })"><option value="">–</option><option>yes</option></select></span>
     </div>
     <div class="line"><span>Documents here now</span>
-      <span v-for="use in states" :key="use.state" class="cell mono"><NuxtLink :to="`/vault?lifecycle=${lifecycle.id}&state=${use.state}`">{{ here(use.state) }}</NuxtLink></span>
+      <span v-for="use in states" :key="use.state" v-memo="[use.state, here(use.state)]" class="cell mono"><NuxtLink :to="`/vault?lifecycle=${lifecycle.id}&state=${use.state}`">{{ here(use.state) }}</NuxtLink></span>
     </div>
 
     <div class="line titles"><h2>Transitions</h2><span class="span" /><h2>Who</h2><h2>Label</h2><h2>When, and then</h2></div>
-    <div v-for="way in ways" :key="way.id" class="line rung" :class="{ selected: isWay(way), traced: step(way.id) }" @click="emit('select', { kind: 'transition', transition: way.id })">
-      <button class="plain clip" :aria-label="way.name" @keydown.alt.up.prevent="shiftRung(way, -1)" @keydown.alt.down.prevent="shiftRung(way, 1)"><span v-if="step(way.id)" class="stop">{{ step(way.id) }}</span><span v-if="findings({ transition: way.id }).length" :class="findings({ transition: way.id })[0]!.severity === 'error' ? 'wrong' : 'waits'" :title="findings({ transition: way.id }).map(({ message }) => message).join('\n')">▲ </span>{{ way.name }}</button>
-      <LifecycleRung class="span" :states="states.map((use) => use.state)" :column="columnWidth" :transition="way" />
+    <div v-for="way in ways" :key="way.id" v-memo="[way, isWay(way), step(way.id), found(way), columns, columnWidth, order, configuration.roles, configuration.groups, configuration.attributes]" class="line rung" :class="{ selected: isWay(way), traced: step(way.id) }" @click="emit('select', { kind: 'transition', transition: way.id })">
+      <button class="plain clip" :aria-label="way.name" @keydown.alt.up.prevent="shiftRung(way, -1)" @keydown.alt.down.prevent="shiftRung(way, 1)"><span v-if="step(way.id)" class="stop">{{ step(way.id) }}</span><span v-if="findings({ transition: way.id }).length" :class="findings({ transition: way.id })[0]!.severity === 'error' ? 'wrong' : 'waits'" :title="found(way)">▲ </span>{{ way.name }}</button>
+      <LifecycleRung class="span" :states="columns" :column="columnWidth" :transition="way" />
       <span class="clip" :class="{ wrong: nobodyFires(way) }" :title="whoFires(configuration, way)">{{ whoFires(configuration, way) }}</span>
       <span class="mono">{{ stepWord(way) }}</span>
       <span class="clip soft" :title="whenAndThen(configuration, way)">{{ whenAndThen(configuration, way) }}</span>

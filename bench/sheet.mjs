@@ -1,0 +1,118 @@
+// A lifecycle of 40 states and 200 transitions on its sheet and its map: frames as Chromium paints them while it is laid out, scrolled and edited.
+import { launch, signInOn } from '../tests/support/browser.mjs'
+import { demoData, signIn, startServer } from '../tests/support/server.mjs'
+import { largeConfiguration } from './lifecycles.mjs'
+import { median } from './median.mjs'
+
+/** The demo's configuration with a large lifecycle in it, as a draft. */
+async function draftLarge(call) {
+  const { body: configuration } = await call('GET', 'configuration/export')
+  const { states, lifecycles: [large] } = largeConfiguration()
+  const lifecycle = { ...large, name: 'Large', scheme: 'workshop-letters', states: large.states.map((use) => ({ ...use, grants: { 'group:vault-administration': ['see', 'edit', 'move'] } })), transitions: large.transitions.map((way) => ({ ...way, firedBy: ['group:vault-administration'], effects: [] })) }
+  const { body: { draft } } = await call('GET', 'configuration')
+  const file = new TextEncoder().encode(JSON.stringify({ ...configuration, states: [...configuration.states, ...states], lifecycles: [...configuration.lifecycles, lifecycle] }))
+  const { status, text } = await call('PUT', `draft/import?change=${draft?.change ?? 0}&fileName=large.json`, file)
+  if (status !== 200) throw new Error(`the large configuration was not taken: ${text}`)
+}
+
+/** Milliseconds from frame to frame while something is done. */
+async function frames(page, act) {
+  await page.evaluate(() => {
+    const times = (window.frameTimes = [])
+    window.recording = true
+    const tick = (now) => {
+      times.push(now)
+      if (window.recording) requestAnimationFrame(tick)
+    }
+    requestAnimationFrame(tick)
+  })
+  await act()
+  const times = await page.evaluate(() => {
+    window.recording = false
+    return window.frameTimes
+  })
+  const gaps = times.slice(1).map((time, index) => time - times[index]).sort((a, b) => a - b)
+  return { median: median(gaps), p95: gaps[Math.floor(gaps.length * 0.95)], worst: gaps.at(-1), count: gaps.length }
+}
+
+const pause = (ms) => new Promise((done) => setTimeout(done, ms))
+
+async function scroll(page) {
+  await page.mouse.move(700, 450)
+  for (let turn = 0; turn < 120; turn++) {
+    await page.mouse.wheel({ deltaY: turn % 60 < 30 ? 160 : -160 })
+    await pause(16)
+  }
+}
+
+/** Edits of one cell, each until the draft has it; with how long the slowest took. */
+async function edit(page) {
+  const times = []
+  for (let turn = 0; turn < 12; turn++) {
+    const started = performance.now()
+    const answered = page.waitForResponse((response) => response.url().endsWith('/api/draft/edits'))
+    await page.select('[aria-label="Content in State 2"]', turn % 2 ? 'open' : 'closed')
+    await answered
+    await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
+    times.push(performance.now() - started)
+  }
+  return times
+}
+
+async function pan(page) {
+  await page.mouse.move(700, 400)
+  await page.mouse.down()
+  for (let step = 0; step < 60; step++) {
+    await page.mouse.move(700 - (step % 30) * 12, 400 - (step % 20) * 6)
+    await pause(16)
+  }
+  await page.mouse.up()
+}
+
+/** Until the margin shows what an edit spoils: content that may change in an issued state. */
+async function untilFound(page) {
+  const times = []
+  for (let turn = 0; turn < 5; turn++) {
+    for (const value of ['open', 'closed']) {
+      const started = performance.now()
+      await page.select('[aria-label="Content in State 9"]', value)
+      await page.waitForFunction((marked) => document.querySelector('[aria-label="State 9, issued"]').innerText.includes('▲') === marked, {}, value === 'open')
+      times.push(performance.now() - started)
+    }
+  }
+  return median(times)
+}
+
+/** Two lines for the table: what feels at once over the 95th percentile of frames, the worst of scrolling, editing and panning; and half a second over the time until an edit's findings stand in the margin. */
+export async function benchSheet() {
+  const server = await startServer(demoData())
+  const browser = await launch()
+  try {
+    await draftLarge(await signIn(server.url))
+    const page = await browser.newPage()
+    await signInOn(page, server.url)
+    let started = performance.now()
+    await page.goto(`${server.url}/lifecycles/l0`)
+    await page.waitForFunction(() => document.querySelectorAll('.rung').length === 200)
+    const sheetMs = performance.now() - started
+    await pause(3000)
+    const scrolled = await frames(page, () => scroll(page))
+    let edits = []
+    const edited = await frames(page, async () => { edits = await edit(page) })
+    const foundMs = await untilFound(page)
+    started = performance.now()
+    await page.goto(`${server.url}/lifecycles/l0?view=map`)
+    await page.waitForFunction(() => document.querySelectorAll('.vue-flow .way').length === 200, { timeout: 60_000 })
+    const mapMs = performance.now() - started
+    await pause(2000)
+    const panned = await frames(page, () => pan(page))
+    const p95 = Math.max(scrolled.p95, edited.p95, panned.p95)
+    return [{
+      name: 'a lifecycle of 40 states and 200 transitions in Chromium: 100 ms, the most that feels at once, over the 95th percentile of its frames', ratio: 100 / p95, atLeast: 1,
+      figures: { sheetShownMs: sheetMs, scrollMedianMs: scrolled.median, scrollP95Ms: scrolled.p95, scrollWorstMs: scrolled.worst, editMedianMs: edited.median, editP95Ms: edited.p95, editWorstMs: edited.worst, editAnsweredMs: median(edits), mapShownMs: mapMs, panMedianMs: panned.median, panP95Ms: panned.p95, panWorstMs: panned.worst },
+    }, { name: 'the findings on such an edit in the margin: 500 ms over the median', ratio: 500 / foundMs, atLeast: 1, figures: { foundMs } }]
+  } finally {
+    await browser.close()
+    await server.stop()
+  }
+}
