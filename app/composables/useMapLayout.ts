@@ -24,7 +24,7 @@ function graphOf({ states, transitions }: Lifecycle): ElkNode {
     id: 'map',
     layoutOptions: {
       'elk.algorithm': 'layered', 'elk.direction': 'RIGHT', 'elk.edgeRouting': 'ORTHOGONAL', 'elk.layered.spacing.nodeNodeBetweenLayers': '60', 'elk.spacing.nodeNode': '36', 'elk.spacing.edgeNode': '22', 'elk.spacing.edgeEdge': '14',
-      'elk.layered.considerModelOrder.strategy': 'PREFER_NODES', 'elk.layered.cycleBreaking.strategy': 'MODEL_ORDER', 'elk.edgeLabels.inline': 'false', 'elk.padding': '[top=20,left=20,bottom=20,right=20]',
+      'elk.layered.considerModelOrder.strategy': 'PREFER_NODES', 'elk.layered.cycleBreaking.strategy': 'MODEL_ORDER', 'elk.layered.thoroughness': transitions.length > 60 ? '2' : '7', 'elk.edgeLabels.inline': 'false', 'elk.padding': '[top=20,left=20,bottom=20,right=20]',
     },
     children: states.map(({ state }) => ({ id: state, ...box })),
     edges: transitions.flatMap(({ id, name, from, to }) => from.map((source) => ({ id: `${id} ${source}`, sources: [source], targets: [to], labels: [{ id: `${id} ${source} label`, text: name, width: name.length * 6.2 + 6, height: 15 }] }))),

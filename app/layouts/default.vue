@@ -26,7 +26,7 @@ useShortcuts([
 
 <style scoped>
 .shell { display: grid; grid-template: 46px auto minmax(0, 1fr) auto / 150px minmax(0, 1fr); height: 100vh; grid-template-areas: 'top top' 'nav notices' 'nav main' 'nav tray'; }
-main { grid-area: main; overflow: auto; outline: none; }
+main { grid-area: main; overflow: auto; outline: none; container-type: size; }
 #tray { grid-area: tray; min-width: 0; }
-@media print { .shell { display: block; height: auto; } main { overflow: visible; } }
+@media print { .shell { display: block; height: auto; } main { overflow: visible; container-type: normal; } }
 </style>

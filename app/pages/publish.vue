@@ -36,7 +36,7 @@ useShortcuts([{ keys: 'Ctrl+Z', does: 'undo the last edit of the draft', run: ()
       <section>
         <h2>What changes</h2>
         <table v-if="made.length" class="rows" aria-label="Edits">
-          <tbody><tr v-for="(edit, index) in made" :key="index"><td class="mono soft right">{{ index + 1 }}</td><td>{{ edit.words }}</td><td class="soft">{{ edit.personName }}</td><td class="mono soft">{{ edit.at.slice(0, 16).replace('T', ' ') }}</td></tr></tbody>
+          <tbody><tr v-for="(edit, index) in made" :key="index"><td class="mono soft right">{{ index + 1 }}</td><td>{{ edit.words }}</td><td class="soft once">{{ edit.personName }}</td><td class="mono soft once" :title="edit.at">{{ edit.at.slice(5, 16).replace('T', ' ') }}</td></tr></tbody>
         </table>
         <p v-else class="empty">Nothing yet. Change a lifecycle on its sheet; the edits gather here, and nothing is in force before you publish.</p>
         <p v-if="undone.length" class="soft">{{ undone.length }} undone {{ undone.length === 1 ? 'edit' : 'edits' }} can be redone.</p>
@@ -44,9 +44,7 @@ useShortcuts([{ keys: 'Ctrl+Z', does: 'undo the last edit of the draft', run: ()
           <h2 class="next">Against what is in force</h2>
           <p v-if="!changes.length" class="soft">No difference: the edits take each other back.</p>
           <p v-for="change in changes" :key="change.about + change.words" class="change"><b>{{ change.about }}</b>: {{ change.words }}</p>
-          <template v-if="changes.some(({ where }) => where.lifecycle)"><h2 class="next">Before and after, on the same columns</h2><DraftBeforeAfter :before="store.published!.configuration" :after="store.drafted!" /></template>
         </template>
-        <DraftEarlier class="next" />
       </section>
       <section>
         <DraftFindings />
@@ -59,12 +57,16 @@ useShortcuts([{ keys: 'Ctrl+Z', does: 'undo the last edit of the draft', run: ()
         <div class="bar"><button class="act main" :disabled="!made.length || errors > 0 || undecided.length > 0" @click="publish">Publish</button><button class="link" :disabled="!made.length" @click="store.discard()">Take the draft back</button></div>
       </section>
     </div>
+    <template v-if="made.length && changes.some(({ where }) => where.lifecycle)"><h2 class="next">Before and after, on the same columns</h2><DraftBeforeAfter :before="store.published!.configuration" :after="store.drafted!" /></template>
+    <DraftEarlier class="earlier" />
   </div>
 </template>
 
 <style scoped>
 .two { display: grid; grid-template-columns: minmax(0, 3fr) minmax(0, 2fr); gap: 28px; margin-top: 14px; }
 .why { display: grid; gap: 3px; margin: 14px 0 6px; }
+.earlier { margin-top: 26px; max-width: 900px; }
+.once { white-space: nowrap; }
 .next { margin-top: 18px; }
 .change { margin: 4px 0 0; }
 .lot { display: grid; grid-template-columns: 1fr 150px; gap: 8px; align-items: center; padding: 3px 0; }

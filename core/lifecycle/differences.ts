@@ -1,5 +1,6 @@
 import { schemeChangesInWords, seriesInWords } from '../revision'
 import { principalName, stateName } from './look-up'
+import { effectInWords, referencesInWords, seatsInWords, toldInWords } from './words'
 import type { Configuration, Lifecycle, StateUse, Transition } from './types'
 
 /** One difference between two configurations: what it is about, and what is different, in words. */
@@ -105,10 +106,20 @@ function insideState(configuration: Configuration, { grants: oldGrants, ...old }
   ]
 }
 
+/** How the parts of a transition that are no plain values are said. */
+const inWords: Record<string, (configuration: Configuration, value: never) => string> = {
+  firedBy: (configuration, principals: string[]) => principals.map((principal) => principalName(configuration, principal)).join(', '),
+  seats: seatsInWords, references: referencesInWords,
+  effects: (configuration, effects: Transition['effects']) => effects.map((effect) => effectInWords(configuration, effect)).join(', ') || 'nothing',
+  notices: (configuration, notices: NonNullable<Transition['notices']>) => notices.map((notice) => `${toldInWords(configuration, [notice]) || 'nobody'} “${notice.subject}${notice.body ? `: ${notice.body}` : ''}”`).join(', '),
+  notBy: (_, whom: string[]) => whom.map((one) => (one === 'creator' ? 'who created it' : 'who edited it last')).join(', '),
+  trigger: (_, trigger: Transition['trigger']) => ({ hand: 'by hand', unattended: 'unattended', quorum: 'by quorum' })[trigger],
+}
+
 function insideTransition(configuration: Configuration, old: Transition, now: Transition): string[] {
-  const verbs = { name: 'is called', from: 'starts from', to: 'leads to', trigger: 'is fired', guard: 'asks', firedBy: 'is fired by', revision: 'steps', comment: 'has comment', effects: 'does', seats: 'has the seats', notBy: 'is not for', notices: 'tells', references: 'asks of references' }
+  const verbs = { name: 'is called', from: 'starts from', to: 'leads to', trigger: 'is fired', guard: 'asks', firedBy: 'is fired by', revision: 'steps', comment: 'has comment', effects: 'does', seats: 'has the seats', notBy: 'is not for', notices: 'tells', references: 'asks references to stand in' }
   return fieldsInWords(old, now, verbs, (key, value) => {
     if (key === 'from' || key === 'to') return [value].flat().map((state) => stateName(configuration, String(state))).join(', ')
-    return key === 'firedBy' && Array.isArray(value) ? value.map((principal) => principalName(configuration, String(principal))).join(', ') || 'nobody' : shown(value)
+    return inWords[key] && value !== undefined ? inWords[key](configuration, value as never) || 'nobody' : shown(value)
   })
 }

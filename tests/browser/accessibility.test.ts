@@ -38,6 +38,8 @@ describe.each(['light', 'dark'])('in the %s', (shade) => {
     '/lifecycles',
     '/lifecycles/workshop-document?transition=send-to-check',
     '/lifecycles/workshop-document?state=issued',
+    '/lifecycles/workshop-document?transition=issue&part=guard',
+    '/lifecycles/workshop-document?view=map&transition=issue',
     '/vault',
     '/vault/BR-2001?act=revise',
     '/intake',

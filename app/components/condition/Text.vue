@@ -28,16 +28,22 @@ const colours = syntaxHighlighting(HighlightStyle.define([
   { tag: tags.string, color: 'var(--waits)' }, { tag: tags.number, color: 'var(--waits)' }, { tag: tags.keyword, color: 'var(--accent)' }, { tag: tags.variableName, color: 'var(--ink)', fontWeight: '600' }, { tag: tags.operator, color: 'var(--ink-soft)' },
 ]))
 
+const option = (type: string) => (label: string) => ({ label, type })
 function complete(context: CompletionContext) {
-  const word = context.matchBefore(/"?[\w.]*$/)
-  if (!word || (word.from === word.to && !context.explicit)) return null
-  const method = word.text.includes('.')
-  const from = method ? word.from + word.text.indexOf('.') + 1 : word.from
-  const names = [
-    ...props.attributes.map(({ id, name, type }) => ({ label: id, detail: `${name}, ${type}`, type: 'variable' })), ...Object.keys(facts).map((label) => ({ label, detail: 'fact', type: 'variable' })),
-    ...['date("")', 'glob(, "")', 'isOneOf(, "")'].map((label) => ({ label, type: 'function' })), ...props.attributes.flatMap(({ choices = [], name }) => choices.map((choice) => ({ label: JSON.stringify(choice), detail: name, type: 'constant' }))),
-  ]
-  return { from, options: method ? ['startsWith("")', 'endsWith("")', 'contains("")'].map((label) => ({ label, type: 'method' })) : names }
+  const before = context.state.sliceDoc(0, context.pos)
+  const inText = /"([^"]*)$/.exec(before)
+  if (inText && (before.match(/"/g)?.length ?? 0) % 2) {
+    // Inside a text: the values of the attribute that it is compared with.
+    const name = /([A-Za-z_]\w*)\s*(?:[=!]=|in\s*\[[^\]]*)\s*"[^"]*$/.exec(before)?.[1]
+    const choices = props.attributes.find(({ id }) => id === name)?.choices
+    return choices ? { from: context.pos - inText[1]!.length, options: choices.map(option('constant')) } : null
+  }
+  const method = context.matchBefore(/\.\w*$/)
+  if (method) return { from: method.from + 1, options: ['startsWith("")', 'endsWith("")', 'contains("")'].map(option('method')) }
+  const word = context.matchBefore(/[A-Za-z_]\w*$/)
+  if (!word && !context.explicit) return null
+  const names = [...props.attributes.map(({ id, name, type }) => ({ label: id, detail: `${name}, ${type}`, type: 'variable' })), ...Object.keys(facts).map((label) => ({ label, detail: 'fact', type: 'variable' }))]
+  return { from: word?.from ?? context.pos, options: [...names, ...['date("")', 'glob(, "")', 'isOneOf(, "")'].map(option('function'))] }
 }
 
 function faults(view: EditorView) {
@@ -85,6 +91,7 @@ onBeforeUnmount(() => view?.destroy())
 .text:focus-within { outline: 2px solid var(--accent); }
 .text :deep(.cm-editor) { outline: none; min-height: 76px; }
 .text :deep(.cm-content) { font: 12px/18px var(--mono); caret-color: var(--ink); }
+.text :deep(.cm-placeholder) { color: var(--ink-faint); }
 .text :deep(.cm-tooltip) { background: var(--sheet); color: var(--ink); border: 1px solid var(--ink); }
 .text :deep(.cm-tooltip-autocomplete ul li[aria-selected]) { background: var(--tint); color: var(--ink); }
 .text :deep(.cm-completionIcon) { display: none; }

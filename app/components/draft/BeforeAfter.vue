@@ -55,12 +55,12 @@ function waysOf({ was, now }: { was: Lifecycle; now: Lifecycle }): { key: string
 </script>
 
 <template>
-  <section v-for="pair in pairs" :key="pair.now.id" class="score" :style="{ '--columns': pair.columns.length, '--column': '104px' }" :aria-label="`${pair.now.name}, before and after`">
+  <section v-for="pair in pairs" :key="pair.now.id" class="score" :style="{ '--columns': pair.columns.length, '--column': '128px' }" :aria-label="`${pair.now.name}, before and after`">
     <div class="line heads"><b class="clip">{{ pair.now.name }}</b><span v-for="state in pair.columns" :key="state" class="cell"><del v-if="!use(pair.now, state)">{{ name(state) }}</del><ins v-else-if="!use(pair.was, state)">{{ name(state) }}</ins><b v-else class="clip">{{ name(state) }}</b></span></div>
     <div v-for="row in rowsOf(pair)" :key="row.name" class="line"><span class="clip">{{ row.name }}</span><span v-for="(cell, index) in row.cells" :key="index" class="cell both" :title="cell.was === cell.now ? cell.now : `was ${cell.was || 'not there'}`"><template v-if="cell.was !== cell.now && cell.was && cell.now"><del>{{ cell.was }}</del><ins>{{ cell.now }}</ins></template><span v-else class="soft">{{ cell.now }}</span></span></div>
     <div v-for="way in waysOf(pair)" :key="way.key" class="line">
       <del v-if="!way.fresh" class="clip">{{ way.name }}</del><ins v-else-if="!way.old" class="clip">{{ way.name }}</ins><span v-else class="clip">{{ way.name }}</span>
-      <span class="rungs"><LifecycleRung v-if="way.old" :states="pair.columns" :column="104" :transition="way.old" faint /><LifecycleRung v-if="way.fresh" class="over" :states="pair.columns" :column="104" :transition="way.fresh" /></span>
+      <span class="rungs"><LifecycleRung v-if="way.old" :states="pair.columns" :column="128" :transition="way.old" faint /><LifecycleRung v-if="way.fresh" class="over" :states="pair.columns" :column="128" :transition="way.fresh" /></span>
       <span class="in-words clip" :title="way.words">{{ way.words }}</span>
     </div>
   </section>
@@ -70,7 +70,8 @@ function waysOf({ was, now }: { was: Lifecycle; now: Lifecycle }): { key: string
 .score { margin-top: 10px; overflow-x: auto; border-top: 1px solid var(--ink); }
 .score .line { grid-template-columns: 140px repeat(var(--columns), var(--column)) minmax(160px, 1fr); }
 .score .cell { overflow: hidden; white-space: nowrap; }
-.score .both { display: flex; gap: 5px; justify-content: center; align-items: center; font-size: 11px; }
+.score .both { display: flex; flex-direction: column; justify-content: center; align-items: center; height: auto; min-height: var(--row); white-space: normal; font-size: 11px; line-height: 14px; }
+.both > * { max-width: 100%; overflow: hidden; text-overflow: ellipsis; display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; }
 .score .rungs { grid-column: 2 / calc(var(--columns) + 2); position: relative; padding: 0; height: 28px; }
 .over { position: absolute; inset: 0; }
 del { color: var(--ink-soft); }

@@ -43,7 +43,7 @@ const signers = (seat: string) => [...Array.from({ length: props.seats.find(({ i
 </template>
 
 <style scoped>
-.effect { display: grid; grid-template-columns: 62px minmax(0, 6fr) minmax(0, 7fr) 14px; gap: 4px; margin-bottom: 4px; align-items: center; }
+.effect { display: grid; grid-template-columns: 70px minmax(0, 6fr) minmax(0, 7fr) 14px; gap: 4px; margin-bottom: 4px; align-items: center; }
 .wide { grid-column: span 2; }
 .three { display: grid; grid-template-columns: 2fr 1.5fr 2fr; gap: 4px; }
 </style>

@@ -17,7 +17,8 @@ async function duplicate() {
   let title = `${props.lifecycle.name} copy`
   for (let n = 2; taken.includes(title); n++) title = `${props.lifecycle.name} copy ${n}`
   const before = new Set(configuration.value.lifecycles.map(({ id }) => id))
-  if (!(await edit({ kind: 'add-lifecycle', name: title, like: props.lifecycle.id, id: props.lifecycle.scheme }))) return
+  const { scheme: labels, id: like } = props.lifecycle
+  if (!(await edit({ kind: 'add-lifecycle', name: title, like, id: labels }))) return
   const made = store.drafted!.lifecycles.find(({ id }) => !before.has(id))
   if (made) await navigateTo(`/lifecycles/${made.id}`)
 }

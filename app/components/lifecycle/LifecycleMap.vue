@@ -7,14 +7,14 @@ import { mapSvg, pathOf, tipOf } from '~~/core/formats/map-svg'
 import type { Lifecycle } from '~~/core/lifecycle'
 import type { Selection } from '~/composables/useLifecycle'
 import { saveMap } from '~/composables/saveMap'
-import { mayFire } from '~/composables/transitionWords'
+import { mayFire } from '~~/core/lifecycle/words'
 
 /** The same lifecycle as states and lines between them: pan, zoom, fit, select, draw; saved as SVG, PNG or PDF. */
 const props = defineProps<{ lifecycle: Lifecycle; selection: Selection; only: string }>()
 const emit = defineEmits<{ select: [selection: Selection]; drawn: [from: string, to: string] }>()
 const { configuration, name, here } = useLifecycle(() => props.lifecycle.id)
 const layout = useMapLayout(() => props.lifecycle)
-const { fitView, zoomIn, zoomOut, onNodesInitialized } = useVueFlow('map')
+const { fitView, zoomIn, zoomOut, onNodesInitialized, dimensions } = useVueFlow('map')
 
 const isState = (state: string) => props.selection?.kind === 'state' && props.selection.state === state
 const isWay = (id: string) => props.selection?.kind === 'transition' && props.selection.transition === id
@@ -30,7 +30,7 @@ const muted = (id: string) => props.only !== '' && !mayFire(props.only, wayOf(id
 const connect = ({ source, target }: Connection) => emit('drawn', source, target)
 const fit = () => fitView({ padding: 0.08, maxZoom: 1.2 })
 onNodesInitialized(fit)
-watch(() => layout.value && [layout.value.width, layout.value.height].join(), () => nextTick(fit))
+watch(() => [layout.value?.width, layout.value?.height, dimensions.value.height], () => nextTick(fit))
 const save = (kind: 'svg' | 'png' | 'pdf') => attempt(() => saveMap(mapSvg(configuration.value, props.lifecycle, layout.value!), kind, props.lifecycle.id))
 </script>
 
@@ -45,6 +45,7 @@ const save = (kind: 'svg' | 'png' | 'pdf') => attempt(() => saveMap(mapSvg(confi
       <template #edge-way="{ data }">
         <g :class="['way', wayOf(data.transition)?.trigger, { selected: isWay(data.transition), muted: muted(data.transition) }]"><path class="reach" :d="pathOf(data.points)" /><path class="stem" :d="pathOf(data.points)" /><path class="tip" :d="tipOf(data.points)" /><text :x="data.label.x" :y="data.label.y">{{ wayOf(data.transition)?.name }}</text></g>
       </template>
+      <p v-if="!layout" class="soft laying">Laying out {{ lifecycle.states.length }} states and {{ lifecycle.transitions.length }} transitions…</p>
       <MiniMap v-if="nodes.length > 6" pannable zoomable :width="160" :height="90" aria-label="The whole map" />
     </VueFlow>
     <div class="tools no-print"><button class="act" aria-label="Zoom in" @click="zoomIn()">+</button><button class="act" aria-label="Zoom out" @click="zoomOut()">−</button><button class="act" @click="fit">Fit</button><span>Save as</span><button v-for="kind in ['svg', 'png', 'pdf'] as const" :key="kind" class="link" :disabled="!layout" @click="save(kind)">{{ kind.toUpperCase() }}</button></div>
@@ -52,7 +53,7 @@ const save = (kind: 'svg' | 'png' | 'pdf') => attempt(() => saveMap(mapSvg(confi
 </template>
 
 <style scoped>
-.map { position: relative; height: calc(100vh - 190px); min-height: 320px; margin-top: 8px; border: 1px solid var(--hairline); background: var(--sheet); }
+.map { position: relative; height: calc(100cqh - 116px); min-height: 280px; margin-top: 8px; border: 1px solid var(--hairline); background: var(--sheet); }
 .state { width: 140px; height: 44px; border: 1px solid var(--ink); border-radius: 2px; background: var(--sheet); color: var(--ink); display: grid; align-content: center; justify-items: center; line-height: 16px; padding: 0 8px; }
 .state b { max-width: 100%; font-weight: 600; }
 .state small { font-size: 10.5px; color: inherit; }
@@ -68,6 +69,7 @@ const save = (kind: 'svg' | 'png' | 'pdf') => attempt(() => saveMap(mapSvg(confi
 .way.selected { --ink: var(--accent); --ink-soft: var(--accent); }
 .way.selected .stem { stroke-width: 2.4; }
 .way.muted { opacity: .25; }
+.laying { position: absolute; left: 16px; top: 12px; }
 .tools { position: absolute; left: 10px; bottom: 10px; display: flex; gap: 8px; align-items: center; background: var(--sheet); padding: 4px; }
 .tools .act { height: 24px; padding: 0 8px; }
 .map :deep(.vue-flow__handle) { width: 7px; height: 7px; background: var(--sheet); border: 1px solid var(--ink-faint); }

@@ -31,7 +31,7 @@ const arrow = (start: number) => {
 </template>
 
 <style scoped>
-.rung-line { display: block; background-image: linear-gradient(to right, var(--line) 1px, transparent 1px calc(50% - .5px), var(--hairline) calc(50% - .5px) calc(50% + .5px), transparent calc(50% + .5px)); }
+.rung-line { display: block; background-image: linear-gradient(to right, var(--hairline) 1px, transparent 1px calc(50% - .5px), var(--hairline) calc(50% - .5px) calc(50% + .5px), transparent calc(50% + .5px)); }
 .stem { stroke: var(--ink); stroke-width: 1.4; }
 .unattended .stem { stroke-dasharray: 5 3; }
 circle, path { fill: var(--ink); }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Edit, Lifecycle, StateUse, Transition } from '~~/core/lifecycle'
 import type { Selection } from '~/composables/useLifecycle'
-import { mayFire, nobodyFires, stepWord, whenAndThen, whoFires } from '~/composables/transitionWords'
+import { mayFire, nobodyFires, stepWord, whenAndThen, whoFires } from '~~/core/lifecycle/words'
 
 export type RowOrder = 'drawn' | 'name' | 'from' | 'who'
 
@@ -41,6 +41,9 @@ function drop(on: number) {
   if (dragged.value) edit({ kind: 'move-state', lifecycle: props.lifecycle.id, state: dragged.value, to: on })
   dragged.value = null
 }
+/** What is selected stays in sight above the tray. */
+watch(() => props.selection, () => nextTick(() => document.querySelector('.score .selected')?.scrollIntoView({ block: 'nearest' })), { immediate: true, flush: 'post' })
+
 const shift = (use: StateUse, by: number) => edit({ kind: 'move-state', lifecycle: props.lifecycle.id, state: use.state, to: states.value.indexOf(use) + by })
 const shiftRung = (way: Transition, by: number) => edit({ kind: 'move-transition', lifecycle: props.lifecycle.id, transition: way.id, to: props.lifecycle.transitions.indexOf(way) + by })
 

@@ -69,7 +69,7 @@ const total = computed(() => Object.values(store.counts[id.value] ?? {}).reduce(
 <template>
   <div v-if="lifecycle" class="page">
     <h1><input class="name" :value="lifecycle.name" aria-label="Name of the lifecycle" :size="Math.max(12, lifecycle.name.length)" @change="edit({ kind: 'rename-lifecycle', lifecycle: id, name: ($event.target as HTMLInputElement).value })" @keydown.enter="($event.target as HTMLElement).blur()"></h1>
-    <p class="soft">{{ classes.map((other) => other.name).join(', ') || 'no class yet' }} · scheme <NuxtLink :to="`/revisions/${lifecycle.scheme}`">{{ scheme?.name }}</NuxtLink> · {{ total }} documents</p>
+    <p class="soft">{{ classes.map((other) => other.name).join(', ') || 'no class yet' }} · scheme <NuxtLink v-if="scheme" :to="`/revisions/${scheme.id}`">{{ scheme.name }}</NuxtLink> · {{ total }} documents</p>
     <LifecycleBar :lifecycle="lifecycle" :view="view" :only="only" :order="order" :marked="marked" @view="set('view', $event === 'sheet' ? '' : $event)" @only="set('only', $event)" @order="set('order', $event === 'drawn' ? '' : $event)" />
     <p v-if="trace" class="wrong no-print">The way is numbered on the sheet. <button class="link" @click="select(selection)">Hide it</button></p>
     <p v-if="!lifecycle.states.length" class="empty">No state yet. Add the first one at the right of the heads, or paste states from another lifecycle; documents enter in the first.</p>

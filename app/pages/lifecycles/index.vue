@@ -30,7 +30,7 @@ async function add() {
         <tr v-for="lifecycle in configuration.drafted.lifecycles" :key="lifecycle.id">
           <td><NuxtLink :to="`/lifecycles/${lifecycle.id}`"><b>{{ lifecycle.name }}</b></NuxtLink></td>
           <td>{{ lifecycle.states.map((use) => stateName(configuration.drafted!, use.state)).join(' · ') || 'no state yet' }}</td>
-          <td>{{ schemeIn(configuration.drafted, lifecycle)?.name ?? lifecycle.scheme }}</td>
+          <td>{{ schemeIn(configuration.drafted, lifecycle)?.name ?? 'none' }}</td>
           <td class="right mono">{{ lifecycle.transitions.length }}</td>
           <td class="right mono">{{ faults(lifecycle.id) || '–' }}</td>
           <td class="right mono">{{ count(lifecycle.id) }}</td>
