@@ -21,5 +21,12 @@ export function readAs<T extends object>(kind: new () => T, value: unknown): T {
 
 function faults(error: ValidationError, above = ''): string[] {
   const path = above ? `${above}.${error.property}` : error.property
-  return [...Object.values(error.constraints ?? {}).map((message) => (message.includes(error.property) || / /.test(message) ? message.replace(error.property, path) : `${path}: ${message}`)), ...(error.children ?? []).flatMap((child) => faults(child, path))]
+  return [...Object.values(error.constraints ?? {}).map((message) => placed(message, error.property, path)), ...(error.children ?? []).flatMap((child) => faults(child, path))]
+}
+
+/** The checks' own messages begin with the field, which is then named with its place; ours are sentences and stay as they are. */
+function placed(message: string, property: string, path: string): string {
+  for (const start of ['', 'each value in '])
+    if (message.startsWith(`${start}${property} `)) return `${start}${path}${message.slice(start.length + property.length)}`
+  return / /.test(message) ? message : `${path}: ${message}`
 }

@@ -124,6 +124,7 @@ class EditBody {
   @IsOptional() @Matches(principal) principal?: string
   @IsOptional() @IsArray() @IsIn(rights, { each: true }) rights?: Right[]
   @IsOptional() @IsIn(rights) right?: Right
+  @IsOptional() @IsString() @MaxLength(80) attribute?: string | null
   @IsOptional() @IsString() @MaxLength(80) id?: string
   @IsOptional() @IsString() @MaxLength(80) like?: string
   @IsOptional() @IsString() @MaxLength(80) pattern?: string
@@ -145,6 +146,7 @@ const needed: Record<Edit['kind'], (keyof EditBody)[]> = {
   'add-lifecycle': ['name', 'id'],
   'rename-lifecycle': ['lifecycle', 'name'],
   'remove-lifecycle': ['lifecycle'],
+  'keep-label': ['lifecycle', 'attribute'],
   'paste-states': ['lifecycle', 'source', 'states'],
   'describe-state': ['state', 'words'],
   'drop-principal': ['lifecycle', 'principal'],

@@ -1,6 +1,6 @@
 import type { Configuration, Effect, Lifecycle, Notice, Phase, Principal, Right, RevisionStep, Seat, State, StateUse, Transition } from './types'
 import { schemeChangesInWords, seriesInWords, type RevisionScheme } from '../revision'
-import { catalogueState, lifecycleOf, principalName, schemeOf, stateName, stateUseOf, transitionOf } from './look-up'
+import { attributeOf, catalogueState, lifecycleOf, principalName, schemeOf, stateName, stateUseOf, transitionOf } from './look-up'
 import { EditError, idFor, named } from './naming'
 import { addLifecycle, pasteStates, removeLifecycle, type NewLifecycle } from './whole'
 
@@ -9,6 +9,7 @@ export type Edit =
   | ({ kind: 'add-lifecycle' } & NewLifecycle)
   | { kind: 'rename-lifecycle'; lifecycle: string; name: string }
   | { kind: 'remove-lifecycle'; lifecycle: string }
+  | { kind: 'keep-label'; lifecycle: string; attribute: string | null }
   | { kind: 'paste-states'; lifecycle: string; source: string; states: string[] }
   | { kind: 'describe-state'; state: string; words: string }
   | { kind: 'drop-principal'; lifecycle: string; principal: Principal }
@@ -49,7 +50,7 @@ export type TransitionPatch = {
 }
 
 export const editKinds: Edit['kind'][] = [
-  'add-lifecycle', 'rename-lifecycle', 'remove-lifecycle', 'paste-states',
+  'add-lifecycle', 'rename-lifecycle', 'remove-lifecycle', 'keep-label', 'paste-states',
   'add-state', 'rename-state', 'describe-state', 'change-state', 'move-state', 'remove-state', 'drop-state', 'set-entry', 'set-grant', 'drop-principal', 'drop-right',
   'add-transition', 'change-transition', 'move-transition', 'remove-transition', 'replace', 'set-scheme', 'remove-scheme', 'use-scheme',
 ]
@@ -60,6 +61,7 @@ export function applyEdit(configuration: Configuration, edit: Edit): Configurati
     case 'add-lifecycle': return addLifecycle(configuration, edit)
     case 'rename-lifecycle': return renameLifecycle(configuration, edit.lifecycle, edit.name)
     case 'remove-lifecycle': return removeLifecycle(configuration, edit.lifecycle)
+    case 'keep-label': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => patched(lifecycle, { revisionAttribute: edit.attribute && labelAttribute(configuration, edit.attribute) }))
     case 'paste-states': return pasteStates(configuration, edit)
     case 'describe-state': return changeCatalogue(configuration, edit.state, (state) => patched(state, { description: edit.words.trim() || null }))
     case 'drop-principal': return changeLifecycle(configuration, edit.lifecycle, (lifecycle) => ({ ...lifecycle, states: lifecycle.states.map((use) => ({ ...use, grants: Object.fromEntries(Object.entries(use.grants).filter(([principal]) => principal !== edit.principal)) })) }))
@@ -91,6 +93,7 @@ export function describeEdit(configuration: Configuration, edit: Edit): string {
     case 'add-lifecycle': return `Add lifecycle ${edit.name}${edit.like ? `, a copy of ${lifecycleOf(configuration, edit.like).name}` : ''}`
     case 'rename-lifecycle': return `Rename lifecycle ${lifecycleOf(configuration, edit.lifecycle).name} to ${edit.name}`
     case 'remove-lifecycle': return `Remove lifecycle ${lifecycleOf(configuration, edit.lifecycle).name}`
+    case 'keep-label': return `${lifecycleOf(configuration, edit.lifecycle).name} keeps its label in ${edit.attribute ? attributeOf(configuration, edit.attribute).name : 'no attribute'}`
     case 'paste-states': return `Paste ${edit.states.map(state).join(', ')} from ${lifecycleOf(configuration, edit.source).name}`
     case 'describe-state': return `${state(edit.state)}: what it means`
     case 'drop-principal': return `Take ${principalName(configuration, edit.principal)} off the access rows`
@@ -144,6 +147,13 @@ function patchInWords(patch: object): string {
 function changeLifecycle(configuration: Configuration, id: string, change: (lifecycle: Lifecycle) => Lifecycle): Configuration {
   const before = lifecycleOf(configuration, id)
   return { ...configuration, lifecycles: configuration.lifecycles.map((lifecycle) => (lifecycle === before ? change(before) : lifecycle)) }
+}
+
+/** An attribute that can hold any label. */
+function labelAttribute(configuration: Configuration, id: string): string {
+  const { name, type } = attributeOf(configuration, id)
+  if (type !== 'text') throw new EditError(`${name} cannot hold a label: it is no text`)
+  return id
 }
 
 function changeUse(configuration: Configuration, { lifecycle: id, state }: { lifecycle: string; state: string }, change: (use: StateUse) => StateUse): Configuration {

@@ -59,6 +59,14 @@ describe('a lifecycle', () => {
     expect(() => after(tender, paste, paste)).toThrow(/has these states and their transitions already/)
     expect(describeEdit(after(tender), paste)).toBe('Paste Drafting, Checking from Workshop document')
   })
+  it('keeps its label in a text attribute, or in none', () => {
+    const kept = (attribute: string | null) => after({ kind: 'keep-label', lifecycle: 'workshop-document', attribute }).lifecycles[0]!
+    expect(kept('stamp').revisionAttribute).toBe('stamp')
+    expect(kept(null)).not.toHaveProperty('revisionAttribute')
+    expect(() => kept('mass')).toThrow(/Mass cannot hold a label/)
+    expect(() => kept('none')).toThrow(/no attribute “none”/)
+    expect(describeEdit(configuration, { kind: 'keep-label', lifecycle: 'workshop-document', attribute: null })).toBe('Workshop document keeps its label in no attribute')
+  })
   it('loses a row of access', () => {
     const states = after({ kind: 'drop-principal', lifecycle: 'workshop-document', principal: 'role:author' }).lifecycles[0]!.states
     expect(states.flatMap(({ grants }) => Object.keys(grants))).not.toContain('role:author')

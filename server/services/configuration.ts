@@ -205,9 +205,10 @@ function configurationRow(tx: Tx, id: number): Published {
   return row
 }
 
-/** What is different between two configurations, in words. */
+/** What is different between two configurations, in words, and the two themselves. */
 export function compareConfigurations(tx: Tx, from: number, to: number) {
-  return differences(configurationRow(tx, from).configuration, configurationRow(tx, to).configuration)
+  const [before, after] = [configurationRow(tx, from).configuration, configurationRow(tx, to).configuration]
+  return { differences: differences(before, after), before, after }
 }
 
 /** Makes the draft the same as an earlier configuration: an edit like others, that can be undone and has to be published. */

@@ -40,14 +40,62 @@ describe('a state with documents in it', () => {
 describe('earlier configurations', () => {
   it('are kept, compared in words, and restored as an edit', async () => {
     expect((await mara('GET', 'configuration/history')).body.map(({ id, comment }: { id: number; comment: string }) => [id, comment])).toEqual([[2, 'One state less'], [1, 'First configuration']])
-    const words = (await mara('GET', 'configuration/compare?from=1&to=2')).body.map(({ words: said }: { words: string }) => said)
+    const words = (await mara('GET', 'configuration/compare?from=1&to=2')).body.differences.map(({ words: said }: { words: string }) => said)
     expect(words).toContain('has no state Superseded any more')
     await mara('POST', 'draft/restore', { change: await change(), configuration: 1 })
     expect((await state()).draft.edits.at(-1).words).toBe('Restore configuration 1')
     expect((await publish({ comment: 'Back again' })).status).toBe(200)
-    expect((await mara('GET', 'configuration/compare?from=1&to=3')).body).toEqual([])
+    expect((await mara('GET', 'configuration/compare?from=1&to=3')).body.differences).toEqual([])
   })
   it.each([['configuration/compare?from=1&to=99', 404], ['configuration/compare?from=x&to=1', 400]])('refuse %s', async (path, status) => expect((await mara('GET', path)).status).toBe(status))
+})
+
+describe('edits of a draft', () => {
+  const lifecycle = 'workshop-document'
+  const drafted = async () => (await mara('GET', 'configuration/export')).body
+  const quorum = { trigger: 'quorum', seats: [{ id: 'check', name: 'Check', members: ['role:checker'], needed: 2 }] }
+  const all = [
+    { kind: 'add-lifecycle', name: 'Parts', id: 'tarn', pattern: 'draft-check-issue' },
+    { kind: 'rename-lifecycle', lifecycle: 'parts', name: 'Bought parts' },
+    { kind: 'keep-label', lifecycle: 'parts', attribute: 'revision' },
+    { kind: 'add-lifecycle', name: 'Copy', id: 'tarn', like: lifecycle },
+    { kind: 'paste-states', lifecycle: 'copy', source: 'station-container', states: ['shared', 'published'] },
+    { kind: 'describe-state', state: 'shared', words: 'Open to the other trades.' },
+    { kind: 'drop-principal', lifecycle: 'copy', principal: 'anyone' },
+    { kind: 'drop-right', lifecycle: 'copy', state: 'issued', right: 'adopt' },
+    { kind: 'change-transition', lifecycle: 'copy', transition: 'issue', patch: { ...quorum, notices: [{ to: ['creator', 'mail:shop@brackwater.example'], subject: '{{ number }}', body: 'Issued.' }], references: { states: ['issued'], depth: 'direct' } } },
+    { kind: 'change-transition', lifecycle: 'copy', transition: 'issue', patch: { effects: [{ kind: 'sign', attribute: 'stamp', seat: 'check', signer: 'last', part: 'name' }, { kind: 'copy', folder: '/Out' }, { kind: 'render', format: 'pdf' }, { kind: 'run', job: 'post' }] } },
+    { kind: 'remove-lifecycle', lifecycle: 'parts' },
+  ]
+  it('of whole lifecycles, seats, notices and effects are taken, undone one by one, and redone', async () => {
+    const before = await drafted()
+    for (const one of all) expect(await edit(one)).toMatchObject({ status: 200 })
+    const after = await drafted()
+    expect(after.lifecycles.at(-1)).toMatchObject({ id: 'copy', name: 'Copy' })
+    expect(after.lifecycles.at(-1).transitions.find(({ id }: { id: string }) => id === 'issue')).toMatchObject({ ...quorum, effects: [{ kind: 'sign' }, { kind: 'copy' }, { kind: 'render' }, { kind: 'run' }] })
+    for (const _ of all) await mara('POST', 'draft/undo', { change: await change() })
+    expect(await drafted()).toEqual(before)
+    for (const _ of all) await mara('POST', 'draft/redo', { change: await change() })
+    expect(await drafted()).toEqual(after)
+    await discard()
+  })
+  it.each<[string, object, RegExp]>([
+    ['a pattern that is not there', { kind: 'add-lifecycle', name: 'X', id: 'tarn', pattern: 'none' }, /no pattern “none”/],
+    ['a lifecycle that classes use', { kind: 'remove-lifecycle', lifecycle }, /is the lifecycle of Drawing, Part/],
+    ['no states to paste', { kind: 'paste-states', lifecycle: 'note', source: lifecycle, states: [] }, /name the states to paste/],
+    ['no source', { kind: 'paste-states', lifecycle: 'note', states: ['issued'] }, /source/],
+    ['a seat for nobody', { kind: 'change-transition', lifecycle, transition: 'issue', patch: { seats: [{ id: 'a', name: 'A', members: [], needed: 0 }] } }, /at least one person/],
+    ['a notice to nowhere', { kind: 'change-transition', lifecycle, transition: 'issue', patch: { notices: [{ to: ['everybody else'], subject: '', body: '' }] } }, /a notice goes to/],
+    ['a signer of no number', { kind: 'change-transition', lifecycle, transition: 'issue', patch: { effects: [{ kind: 'sign', attribute: 'stamp', seat: 'a', signer: 'third', part: 'name' }] } }, /the signer is a number or “last”/],
+    ['a folder that is none', { kind: 'change-transition', lifecycle, transition: 'issue', patch: { effects: [{ kind: 'copy', folder: 'out' }] } }, /a folder begins with/],
+    ['a trigger there is not', { kind: 'change-transition', lifecycle, transition: 'issue', patch: { trigger: 'by moonlight' } }, /by hand, unattended or by quorum/],
+    ['a label in a number', { kind: 'keep-label', lifecycle, attribute: 'mass' }, /Mass cannot hold a label/],
+  ])('are refused for %s, and the draft stays as it is', async (_, body, message) => {
+    const before = (await state()).draft
+    const { status, text } = await edit(body)
+    expect([status, text]).toEqual([400, expect.stringMatching(message)])
+    expect((await state()).draft).toEqual(before)
+  })
 })
 
 describe('a configuration’s file', () => {

@@ -1,17 +1,16 @@
 <script setup lang="ts">
-import type { Difference } from '~~/core/lifecycle'
-import type { configurationHistory } from '~~/server/services/configuration'
+import type { compareConfigurations, configurationHistory } from '~~/server/services/configuration'
 
 /** Every configuration that was ever in force: compare any two, restore one, take one out as a file and in again. */
 const store = useConfiguration()
 const history = shallowRef<ReturnType<typeof configurationHistory>>([])
 const from = ref<number | null>(null)
 const to = ref<number | null>(null)
-const found = shallowRef<Difference[] | null>(null)
+const found = shallowRef<ReturnType<typeof compareConfigurations> | null>(null)
 watch(() => store.published?.id, () => attempt(async () => (history.value = await api<typeof history.value>('configuration/history'))), { immediate: true })
 async function compare() {
   found.value = null
-  await attempt(async () => (found.value = await api<Difference[]>('configuration/compare', { query: { from: from.value, to: to.value } })))
+  await attempt(async () => (found.value = await api<NonNullable<typeof found.value>>('configuration/compare', { query: { from: from.value, to: to.value } })))
 }
 watch([from, to], () => from.value && to.value && compare())
 async function take(event: Event) {
@@ -29,7 +28,7 @@ async function take(event: Event) {
       <tbody><tr v-for="entry in history" :key="entry.id"><td class="mono right">{{ entry.id }}</td><td class="mono">{{ entry.at.slice(0, 16).replace('T', ' ') }}</td><td>{{ entry.personName }}</td><td>{{ entry.comment ?? '–' }}</td>
         <td><input v-model="from" type="radio" name="from" :value="entry.id" :aria-label="`Compare from ${entry.id}`"></td><td><input v-model="to" type="radio" name="to" :value="entry.id" :aria-label="`Compare to ${entry.id}`"></td>
         <td class="right"><button v-if="entry.id !== store.published?.id" class="link" :aria-label="`Restore configuration ${entry.id}`" @click="store.restore(entry.id)">restore</button><span v-else class="soft">in force</span></td></tr></tbody></table>
-    <template v-if="found"><p v-if="!found.length" class="soft">No difference between {{ from }} and {{ to }}.</p><p v-for="difference in found" :key="difference.about + difference.words" class="difference"><b>{{ difference.about }}</b>: {{ difference.words }}</p></template>
+    <template v-if="found"><p v-if="!found.differences.length" class="soft">No difference between {{ from }} and {{ to }}.</p><p v-for="difference in found.differences" :key="difference.about + difference.words" class="difference"><b>{{ difference.about }}</b>: {{ difference.words }}</p><DraftBeforeAfter :before="found.before" :after="found.after" /></template>
   </section>
 </template>
 

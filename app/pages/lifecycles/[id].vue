@@ -69,7 +69,7 @@ const total = computed(() => Object.values(store.counts[id.value] ?? {}).reduce(
 <template>
   <div v-if="lifecycle" class="page">
     <h1><input class="name" :value="lifecycle.name" aria-label="Name of the lifecycle" :size="Math.max(12, lifecycle.name.length)" @change="edit({ kind: 'rename-lifecycle', lifecycle: id, name: ($event.target as HTMLInputElement).value })" @keydown.enter="($event.target as HTMLElement).blur()"></h1>
-    <p class="soft">{{ classes.map((other) => other.name).join(', ') || 'no class yet' }} · scheme <NuxtLink v-if="scheme" :to="`/revisions/${scheme.id}`">{{ scheme.name }}</NuxtLink> · {{ total }} documents</p>
+    <p class="soft">{{ classes.map((other) => other.name).join(', ') || 'no class yet' }} · scheme <NuxtLink v-if="scheme" :to="`/revisions/${scheme.id}`">{{ scheme.name }}</NuxtLink> · label kept in <select class="kept" :value="lifecycle.revisionAttribute ?? ''" aria-label="Where the label is kept" @change="edit({ kind: 'keep-label', lifecycle: id, attribute: ($event.target as HTMLSelectElement).value || null })"><option value="">no attribute</option><option v-for="attribute in configuration.attributes.filter(({ type }) => type === 'text')" :key="attribute.id" :value="attribute.id">{{ attribute.name }}</option></select> · {{ total }} documents</p>
     <LifecycleBar :lifecycle="lifecycle" :view="view" :only="only" :order="order" :marked="marked" @view="set('view', $event === 'sheet' ? '' : $event)" @only="set('only', $event)" @order="set('order', $event === 'drawn' ? '' : $event)" />
     <p v-if="trace" class="wrong no-print">The way is numbered on the sheet. <button class="link" @click="select(selection)">Hide it</button></p>
     <p v-if="!lifecycle.states.length" class="empty">No state yet. Add the first one at the right of the heads, or paste states from another lifecycle; documents enter in the first.</p>
@@ -84,6 +84,7 @@ const total = computed(() => Object.values(store.counts[id.value] ?? {}).reduce(
 </template>
 
 <style scoped>
+select.kept { border: 0; border-bottom: 1px solid var(--line); background: transparent; color: var(--ink); font: inherit; cursor: pointer; }
 .name { font: inherit; color: inherit; border: 0; border-bottom: 1px solid transparent; background: transparent; padding: 0; }
 .name:hover, .name:focus { border-bottom-color: var(--line); }
 </style>
