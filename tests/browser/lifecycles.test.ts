@@ -9,8 +9,8 @@ import { scratchFolder } from '../support/server.mjs'
 const at = usePage()
 const { chord, choose, click, fillIn, noFaults, open, press, says, tabTo } = at
 
-const rungs = () => at.page.$$eval('.rung > button', (list) => list.map((row) => (row as HTMLElement).innerText.trim()))
-const heads = () => at.page.$$eval('.heads .head b', (list) => list.map((head) => (head as HTMLElement).innerText.trim()))
+const rungs = () => at.page.$$eval('.rung > button', (list) => list.map((row) => (row as HTMLElement).innerText.replace('▲', '').trim()))
+const heads = () => at.page.$$eval('.heads .head b', (list) => list.map((head) => (head as HTMLElement).innerText.replace('▲', '').trim()))
 const waitForRung = (name: string) => at.page.waitForSelector(`.rung ::-p-aria([name="${name}"][role="button"])`)
 /** Leaves whatever field has the focus, so that shortcuts are heard. */
 const leave = () => at.page.evaluate(() => (document.activeElement as HTMLElement)?.blur())
@@ -64,7 +64,7 @@ describe('a lifecycle of five states from nothing', () => {
       await at.page.waitForFunction((count) => document.querySelectorAll('.heads .head').length === count, {}, index + 1)
     }
     await press('Escape')
-    expect(await heads()).toEqual(states.map((state) => expect.stringContaining(state)))
+    expect(await heads()).toEqual(states)
     for (const [state, phase] of [['Checking', 'r'], ['Approving', 'r'], ['Issued', 'i'], ['Superseded', 'ret']] as const) {
       await tabTo(`${state}, working`)
       await press('Enter')
@@ -89,7 +89,7 @@ describe('a lifecycle of five states from nothing', () => {
       await press('Escape', 'Escape')
       await at.page.waitForFunction(() => !document.querySelector('.tray'))
     }
-    expect(await rungs()).toEqual(states.slice(1).map((state) => expect.stringContaining(`To ${state}`)))
+    expect(await rungs()).toEqual(states.slice(1).map((state) => `To ${state}`))
     await chord('Alt', 'ArrowUp')
     noFaults()
   })
@@ -110,7 +110,7 @@ describe('a lifecycle of five states from nothing', () => {
     await waitForRung('Issued to Superseded')
     await dragHead('Approving', 'Superseded')
     await at.page.waitForFunction(() => (document.querySelectorAll('.heads .head')[4] as HTMLElement).innerText.includes('Approving'))
-    expect(await heads()).toEqual(['Drafting', 'Checking', 'Issued', 'Superseded', 'Approving'].map((state) => expect.stringContaining(state)))
+    expect(await heads()).toEqual(['Drafting', 'Checking', 'Issued', 'Superseded', 'Approving'])
     noFaults()
   })
 })
@@ -187,13 +187,12 @@ describe('a draft', () => {
     await leave()
     for (let n = 0; n < 10; n++) await chord('Control', 'z')
     await at.page.waitForFunction(async (wanted) => ((await (await fetch('/api/configuration')).json()).draft?.cursor ?? 0) === wanted, {}, before)
-    expect(await content()).toBe('open')
+    await at.page.waitForFunction(() => (document.querySelector('[aria-label="Content in Work in progress"]') as HTMLSelectElement).value === 'open')
     for (let n = 0; n < 10; n++) await chord('Control', 'y')
     await at.page.waitForFunction(async (wanted) => (await (await fetch('/api/configuration')).json()).draft.cursor === wanted, {}, before + 10)
     expect(await heads()).toEqual(original)
     noFaults()
   })
-  const content = () => at.page.$eval('[aria-label="Content in Work in progress"]', (field) => (field as HTMLSelectElement).value)
   async function chooseContent(value: string) {
     const done = at.page.waitForResponse((response) => response.url().endsWith('/api/draft/edits'))
     await choose('Content in Work in progress', value)
@@ -300,8 +299,8 @@ describe('the sheet', () => {
     await leave()
     await chord('Control', 'v')
     await waitForRung('Share')
-    expect(await heads()).toEqual(['Work in progress', 'Shared'].map((state) => expect.stringContaining(state)))
-    expect(await rungs()).toEqual(['Share', 'Rework'].map((way) => expect.stringContaining(way)))
+    expect(await heads()).toEqual(['Work in progress', 'Shared'])
+    expect(await rungs()).toEqual(['Share', 'Rework'])
     noFaults()
   })
 

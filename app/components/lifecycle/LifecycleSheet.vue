@@ -131,4 +131,5 @@ h2 { padding: 10px 6px 3px; border-bottom: 1px solid var(--ink); }
 .score .rung .span { padding: 0; }
 .add { grid-column: calc(var(--columns) + 2) / span 2; padding-left: 8px; }
 .none { padding: 4px 6px; }
+@media print { .score .heads { position: static; background: transparent; } }
 </style>

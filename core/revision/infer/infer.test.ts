@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { checkScheme, format, infer, InferenceError, LabelListError, readLabelList, reads, seriesInWords, step, walk, type RevisionScheme, type Step } from '..'
+import { checkScheme, format, infer, InferenceError, LabelListError, positionOf, readLabelList, reads, seriesInWords, step, walk, type RevisionScheme, type Step } from '..'
 import { first } from '../parse'
 import { dotted, station, tarn, workshop } from '../schemes.fixture'
 import { skippedLetters } from './skips'
@@ -72,6 +72,8 @@ describe('inferring a scheme', () => {
   })
   it.each<[string, RevisionScheme]>([['Workshop letters', workshop], ['Tarn', tarn], ['Station', station], ['Dotted', dotted]])('gets %s back from its own labels, whatever their order', (_, scheme) =>
     fc.assert(fc.property(fc.shuffledSubarray(made(scheme, 3), { minLength: made(scheme, 3).length }), (labels) => {
+      // A list that happens to run through a later series first says that it comes first.
+      fc.pre(positionOf(scheme, labels[0]!).series === 0)
       const { scheme: found, explained, outliers } = infer(labels)
       expect({ explained, outliers }).toEqual({ explained: 1, outliers: [] })
       expect(found.series.map(({ prefix, separator, minorPlace }) => ({ prefix, separator, minorPlace }))).toEqual(scheme.series.map(({ prefix, separator, minorPlace }) => ({ prefix, separator, minorPlace })))
