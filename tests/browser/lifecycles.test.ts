@@ -1,10 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { XMLValidator } from 'fast-xml-parser'
+import type { ElementHandle } from 'puppeteer-core'
 import { describe, expect, it } from 'vitest'
 import { signInOn } from '../support/browser.mjs'
 import { button, labelled, link, usePage } from '../support/driver'
-import { scratchFolder } from '../support/server.mjs'
+import { eventually, scratchFolder } from '../support/server.mjs'
 
 const at = usePage()
 const { chord, choose, click, fillIn, noFaults, open, press, says, tabTo } = at
@@ -221,16 +222,14 @@ describe('a draft', () => {
     await open('/publish')
     await click(button('Take the draft back'))
     await says('Nothing yet')
-    const folder = scratchFolder('downloads')
-    const session = await at.page.createCDPSession()
-    await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder })
+    const folder = await downloads()
     await click(link('take the draft out as a file'))
-    const file = await downloaded(folder)
-    const field = (await at.page.$('input[type=file]'))!
-    await (field as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(file)
+    const file = await downloaded(folder, '.json')
+    const bring = async (path: string) => ((await at.page.$('input[type=file]')) as ElementHandle<HTMLInputElement>).uploadFile(path)
+    await bring(file)
     await says('is in the draft; undo takes it out again')
     await says('No difference: the edits take each other back')
-    await (field as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(join(process.cwd(), 'package.json'))
+    await bring(join(process.cwd(), 'package.json'))
     await says('package.json')
     await says('format')
     noFaults()
@@ -253,14 +252,17 @@ describe('a draft', () => {
   })
 })
 
-/** The first whole file that comes into a folder. */
-async function downloaded(folder: string): Promise<string> {
-  for (let tries = 0; tries < 100; tries++) {
-    const [name] = readdirSync(folder).filter((entry) => !entry.endsWith('.crdownload'))
-    if (name) return join(folder, name)
-    await new Promise((done) => setTimeout(done, 100))
-  }
-  throw new Error(`nothing came into ${folder}`)
+/** An empty folder into which the page's downloads go from now on. */
+async function downloads(): Promise<string> {
+  const downloadPath = scratchFolder('downloads')
+  await (await at.page.createCDPSession()).send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath })
+  return downloadPath
+}
+
+/** The file of a kind that comes into a folder, once it is whole. */
+async function downloaded(folder: string, extension: string): Promise<string> {
+  const name = await eventually(() => readdirSync(folder).find((entry) => entry.endsWith(extension)), `a file ${extension}`)
+  return join(folder, name)
 }
 
 describe('the sheet', () => {
@@ -353,18 +355,15 @@ describe('the map', () => {
     await waitForRung('Revise').then((rung) => rung!.click())
     await click(button('map'))
     await at.page.waitForSelector('.way.selected ::-p-text(Revise)')
-    const folder = scratchFolder('maps')
-    const session = await at.page.createCDPSession()
-    await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder })
-    for (const kind of ['SVG', 'PNG', 'PDF']) {
-      await click(button(kind))
-      await at.page.waitForFunction(() => true)
-      for (let tries = 0; tries < 100 && !readdirSync(folder).includes(`workshop-document.${kind.toLowerCase()}`); tries++) await new Promise((done) => setTimeout(done, 100))
+    const folder = await downloads()
+    const saved: Record<string, Buffer> = {}
+    for (const kind of ['svg', 'png', 'pdf']) {
+      await click(button(kind.toUpperCase()))
+      saved[kind] = readFileSync(await downloaded(folder, `workshop-document.${kind}`))
     }
-    const saved = (kind: string) => readFileSync(join(folder, `workshop-document.${kind}`))
-    expect(XMLValidator.validate(saved('svg').toString())).toBe(true)
-    expect(saved('png').subarray(1, 4).toString()).toBe('PNG')
-    expect(saved('pdf').subarray(0, 5).toString()).toBe('%PDF-')
+    expect(XMLValidator.validate(saved.svg!.toString())).toBe(true)
+    expect(saved.png!.subarray(1, 4).toString()).toBe('PNG')
+    expect(saved.pdf!.subarray(0, 5).toString()).toBe('%PDF-')
     noFaults()
   })
 })
