@@ -19,6 +19,12 @@ const editsInDraft = async () => {
   const { draft } = await at.page.evaluate(async () => (await fetch('/api/configuration')).json())
   return draft?.cursor ?? 0
 }
+/** Opens the draft and takes back what other tests may have left in it. */
+async function emptyDraft() {
+  await open('/publish')
+  if (await editsInDraft()) await click(button('Take the draft back'))
+  await says('Nothing yet')
+}
 async function newLifecycle(name: string, start?: string) {
   await open('/lifecycles')
   await fillIn('Name of the new lifecycle', name)
@@ -119,9 +125,7 @@ describe('a lifecycle of five states from nothing', () => {
 describe('unattended transitions', () => {
   it('that overlap are reported with a witness, put right, and published', async () => {
     await signInOn(at.page, at.url)
-    await open('/publish')
-    await click(button('Take the draft back'))
-    await says('Nothing yet')
+    await emptyDraft()
     await newLifecycle('Bought part', 'pattern:draft-check-issue')
     for (const [name, to, guard] of [['Heavy', 'Issued', 'mass > 5'], ['Light', 'Drafting', 'mass < 8']] as const) {
       await drawByMouse('Checking', to)
@@ -219,9 +223,7 @@ describe('a draft', () => {
 
   it('taken out as a file and brought in again is no different; another file is refused with its reason', async () => {
     await signInOn(at.page, at.url)
-    await open('/publish')
-    await click(button('Take the draft back'))
-    await says('Nothing yet')
+    await emptyDraft()
     const folder = await downloads()
     await click(link('take the draft out as a file'))
     const file = await downloaded(folder, '.json')
