@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto'
-import { accessSync, constants, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { accessSync, chmodSync, constants, existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { createServer } from 'node:net'
 import { dirname, join, resolve } from 'node:path'
@@ -84,9 +84,23 @@ async function checkPort(port: number, host: string): Promise<void> {
   if (fault) throw new UsageError(`port ${port} on ${host} cannot be used (${fault.code}): choose another with --port or --host`)
 }
 
-/** The secret that seals the sign-in cookies, made once for a data folder. */
-function sessionSecret(folder: string): string {
-  const file = join(folder, 'session-secret')
-  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 })
-  return readFileSync(file, 'utf8').trim()
+/** Fewer characters than this could be guessed, or are what an interrupted write left. */
+const shortestSecret = 32
+
+/**
+ * The secret that seals the sign-in cookies, made once for a data folder and kept in a folder that nothing else reads.
+ * One that lay in the data folder itself, as earlier versions had it, may have been read by a template: it is replaced,
+ * and everybody signs in again.
+ */
+function sessionSecret(data: string): string {
+  const folder = join(data, 'secrets')
+  mkdirSync(folder, { recursive: true, mode: 0o700 })
+  chmodSync(folder, 0o700)
+  rmSync(join(data, 'session-secret'), { force: true })
+  const file = join(folder, 'session')
+  const known = existsSync(file) ? readFileSync(file, 'utf8').trim() : ''
+  if (known.length >= shortestSecret) return known
+  const made = randomBytes(32).toString('hex')
+  writeFileSync(file, made, { mode: 0o600 })
+  return made
 }

@@ -30,9 +30,21 @@ export async function inShare(path: string, kind: 'archive' | 'register'): Promi
     throw new Refusal(404, `there is no ${kind} “${path}” in the archive share`)
   })
   if (!within(share, real)) throw outside()
+  await requireNoVault(real, kind, path)
   const isFolder = (await stat(real)).isDirectory()
   if (isFolder !== (kind === 'archive')) throw new Refusal(400, `“${path}” is ${isFolder ? 'a folder' : 'a file'}: the ${kind} must be ${isFolder ? 'a file' : 'a folder'}`)
   return real
+}
+
+/**
+ * The vault's own data (database, contents, secrets) is no archive, whatever the share is set to; only `archives` in the
+ * data folder may be one. @throws Refusal where a path lies in the data, or the data in it.
+ */
+async function requireNoVault(real: string, kind: string, asked: string): Promise<void> {
+  const data = await realpath(resolve(process.env.ILMENITE_DATA ?? 'data')).catch(() => undefined)
+  if (data === undefined || within(join(data, 'archives'), real)) return
+  if (real !== data && !within(data, real) && !within(real, data)) return
+  throw new Refusal(400, `the ${kind} “${asked}” holds the vault’s own data: name another archive share with ILMENITE_ARCHIVES`)
 }
 
 function within(folder: string, path: string): boolean {
