@@ -1,6 +1,7 @@
 import 'reflect-metadata'
 import { plainToInstance } from 'class-transformer'
 import { validateSync, type ValidationError } from 'class-validator'
+import { NestingError, wellFormed } from './well-formed'
 
 /** Input that does not have the shape asked for; the message names each field. */
 export class ShapeError extends Error {
@@ -10,13 +11,22 @@ export class ShapeError extends Error {
   }
 }
 
-/** A plain value as an instance of a request class, checked. @throws ShapeError that names every field at fault. */
+/** A plain value as an instance of a request class, its texts well-formed, checked. @throws ShapeError that names every field at fault. */
 export function readAs<T extends object>(kind: new () => T, value: unknown): T {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) throw new ShapeError(['a JSON object was expected'])
-  const instance = plainToInstance(kind, value, { exposeDefaultValues: true })
+  const instance = plainToInstance(kind, checkedText(value), { exposeDefaultValues: true })
   const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true })
   if (errors.length) throw new ShapeError(errors.flatMap((error) => faults(error)))
   return instance
+}
+
+function checkedText(value: object): object {
+  try {
+    return wellFormed(value) as object
+  } catch (error) {
+    if (error instanceof NestingError) throw new ShapeError([error.message])
+    throw error
+  }
 }
 
 function faults(error: ValidationError, above = ''): string[] {

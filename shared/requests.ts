@@ -240,6 +240,14 @@ export class AuditQuery {
   @asNumber @IsInt() @Min(1) @Max(500) limit = 100
 }
 
+/** What a prediction may be told: the comment that the act would carry. */
+export class CommentQuery { @IsOptional() @IsString() @MaxLength(2000) comment?: string }
+
+export class RollBackQuery extends CommentQuery { @asNumber @IsInt() version!: number }
+
+/** What is looked for; more of it than a name has is left out. */
+export class FindQuery { @Transform(({ value }) => String(value ?? '').slice(0, 100)) @IsString() text = '' }
+
 export class FireRequest extends ChangeRequest {
   @IsString() @MaxLength(80) transition!: string
   @IsOptional() @IsString() @MaxLength(2000) comment?: string

@@ -1,9 +1,10 @@
+import { FindQuery } from '../../shared/requests'
 import { people } from '../database/schema'
 import { findDocuments } from '../services/vault-query'
 
 /** Documents and people by a piece of text. */
 export default route('person', ({ event, db, account }) => {
-  const text = String(getQuery(event).text ?? '').slice(0, 100)
+  const { text } = query(event, FindQuery)
   const folded = text.toLowerCase()
   return {
     documents: findDocuments(db, account, text, 12).map(({ number, title, state, revision }) => ({ number, title, state, revision })),

@@ -25,20 +25,27 @@ export interface Act {
 export function record(tx: Tx, actor: Actor, act: Act): void {
   const last = statements(tx).lastEntry.get()
   const entry = {
+    ...texts(actor, act),
     id: (last?.id ?? 0) + 1,
     at: act.at ?? now(),
     personId: actor.id,
-    personName: actor.name,
-    action: act.action,
     subjectKind: act.subject.kind,
     subjectId: act.subject.id,
-    subjectName: act.subject.name,
-    before: json(act.before),
-    after: json(act.after),
-    why: act.why?.trim() || null,
   }
   const previousHash = last?.hash ?? genesis
   statements(tx).addEntry.run({ ...entry, previousHash, hash: chainHash(sha256, previousHash, entry) })
+}
+
+/** What is hashed must be what is stored: texts are well-formed here again, wherever they came from. */
+function texts(actor: Actor, act: Act) {
+  return {
+    personName: actor.name.toWellFormed(),
+    action: act.action.toWellFormed(),
+    subjectName: act.subject.name.toWellFormed(),
+    before: json(act.before),
+    after: json(act.after),
+    why: act.why?.trim().toWellFormed() || null,
+  }
 }
 
 function json(value: unknown): string | null {

@@ -60,4 +60,10 @@ export async function body<T extends object>(event: H3Event, kind: new () => T):
 export const query = <T extends object>(event: H3Event, kind: new () => T): T => readAs(kind, getQuery(event))
 
 /** A part of the address. */
-export const part = (event: H3Event, name: string): string => decodeURIComponent(getRouterParam(event, name) ?? '')
+export function part(event: H3Event, name: string): string {
+  try {
+    return decodeURIComponent(getRouterParam(event, name) ?? '')
+  } catch {
+    throw new ShapeError([`the address holds “${getRouterParam(event, name)}”, which is no text in UTF-8`])
+  }
+}

@@ -1,4 +1,5 @@
 import { ImportQuery } from '../../../shared/requests'
+import { NestingError, wellFormed } from '../../../shared/well-formed'
 import { importConfiguration, largestConfiguration } from '../../services/configuration-files'
 import { Refusal } from '../../services/errors'
 
@@ -8,9 +9,9 @@ export default route('administrator', async ({ event, db, account }) => {
   const text = await bodyText(event, fileName)
   let value: unknown
   try {
-    value = JSON.parse(text)
+    value = wellFormed(JSON.parse(text))
   } catch (error) {
-    throw new Refusal(400, `${fileName} is no JSON: ${(error as Error).message}`)
+    throw new Refusal(400, error instanceof NestingError ? `${fileName}: ${error.message}` : `${fileName} is no JSON: ${(error as Error).message}`)
   }
   return importConfiguration(db, account, value, fileName, change)
 })

@@ -1,3 +1,4 @@
+import { CommentQuery } from '../../../../shared/requests'
 import { lifecycleOf } from '../../../../core/lifecycle'
 import { published } from '../../../services/configuration'
 import { documentRow, predict, requireRights } from '../../../services/documents'
@@ -6,8 +7,8 @@ import { documentRow, predict, requireRights } from '../../../services/documents
 export default route('person', ({ event, db, account }) => {
   const row = documentRow(db, part(event, 'number'))
   requireRights(db, account, row, ['see'])
-  const comment = getQuery(event).comment
+  const { comment } = query(event, CommentQuery)
   return lifecycleOf(published(db).configuration, row.lifecycle).transitions
     .filter((way) => way.from.includes(row.state))
-    .map((way) => ({ transition: way, decision: predict(db, account, row, way.id, typeof comment === 'string' ? comment : undefined) }))
+    .map((way) => ({ transition: way, decision: predict(db, account, row, way.id, comment) }))
 })

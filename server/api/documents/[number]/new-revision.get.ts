@@ -1,3 +1,4 @@
+import { CommentQuery } from '../../../../shared/requests'
 import { documentRow, requireRights } from '../../../services/documents'
 import { revisionChain } from '../../../services/revisions'
 
@@ -5,6 +6,6 @@ import { revisionChain } from '../../../services/revisions'
 export default route('person', ({ event, db, account }) => {
   const number = part(event, 'number')
   requireRights(db, account, documentRow(db, number), ['see'])
-  const { comment } = getQuery(event)
-  return revisionChain(db, account, number, typeof comment === 'string' ? comment : undefined)
+  const { comment } = query(event, CommentQuery)
+  return revisionChain(db, account, number, comment)
 })

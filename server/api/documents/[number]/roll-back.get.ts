@@ -1,3 +1,4 @@
+import { RollBackQuery } from '../../../../shared/requests'
 import { documentRow, requireRights } from '../../../services/documents'
 import { predictRollBack } from '../../../services/revisions'
 
@@ -5,6 +6,6 @@ import { predictRollBack } from '../../../services/revisions'
 export default route('person', ({ event, db, account }) => {
   const row = documentRow(db, part(event, 'number'))
   requireRights(db, account, row, ['see'])
-  const { version, comment } = getQuery(event)
-  return { reasons: predictRollBack(db, account, row, Number(version), typeof comment === 'string' ? comment : undefined) }
+  const { version, comment } = query(event, RollBackQuery)
+  return { reasons: predictRollBack(db, account, row, version, comment) }
 })
