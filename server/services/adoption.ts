@@ -4,7 +4,7 @@ import { parse } from '../../core/revision'
 import { consistently, type Db, type Tx } from '../database/connection'
 import { documents } from '../database/schema'
 import { published } from './configuration'
-import type { DocumentRow } from './documents'
+import { seenBy, type DocumentRow } from './documents'
 import { Refusal } from './errors'
 import type { Account } from './people'
 import { childrenOf } from './references'
@@ -52,10 +52,9 @@ const mostAtOnce = 2000
 /** The readiness list of a selection: what could be adopted now, and what each of the others still lacks. */
 export function adoptionPlan(db: Db, account: Account, query: AdoptionQuery): AdoptionRow[] {
   return consistently(db, () => {
-    const selected = query.numbers ? rowsByNumber(db, query.numbers) : inFolder(db, account, query.folder ?? '/')
-    const hidden = selected.length > mostAtOnce
-    if (hidden) throw new Refusal(400, `${query.folder} has more than ${mostAtOnce} documents: choose a folder below it`)
-    return withReferences(db, selected).map(({ row, depth, parent }) => planned(db, account, query, row, depth, parent))
+    const selected = query.numbers ? rowsByNumber(db, account, query.numbers) : inFolder(db, account, query.folder ?? '/')
+    if (selected.length > mostAtOnce) throw new Refusal(400, `${query.folder} has more than ${mostAtOnce} documents: choose a folder below it`)
+    return withReferences(db, account, selected).map(({ row, depth, parent }) => planned(db, account, query, row, depth, parent))
   })
 }
 
@@ -64,11 +63,12 @@ function inFolder(tx: Tx, account: Account, folder: string): DocumentRow[] {
   return tx.select().from(documents).where(and(within, visible(tx, account))).orderBy(documents.number).limit(mostAtOnce + 1).all()
 }
 
-/** Each document once, its references beneath the first that has them; a document that another of them refers to stands there. */
-function withReferences(tx: Tx, selected: DocumentRow[]): { row: DocumentRow; depth: number; parent: string | null }[] {
+/** Each document once, its references that the caller may see beneath the first that has them; a document that another of them refers to stands there. */
+function withReferences(tx: Tx, account: Account, selected: DocumentRow[]): { row: DocumentRow; depth: number; parent: string | null }[] {
+  const isSeen = seenBy(tx, account)
   const chosen = new Set(selected.map(({ id }) => id))
   const children = new Map<string, string[]>()
-  const below = (id: string) => children.get(id) ?? children.set(id, childrenOf(tx, id).map((child) => child.number)).get(id)!
+  const below = (id: string) => children.get(id) ?? children.set(id, childrenOf(tx, id).filter(isSeen).map((child) => child.number)).get(id)!
   const underAnother = new Set(selected.flatMap(({ id }) => below(id)))
   const placed = new Set<string>()
   const rows: { row: DocumentRow; depth: number; parent: string | null }[] = []
@@ -76,7 +76,7 @@ function withReferences(tx: Tx, selected: DocumentRow[]): { row: DocumentRow; de
     if (placed.has(row.id)) return
     placed.add(row.id)
     rows.push({ row, depth, parent })
-    for (const child of rowsByNumber(tx, below(row.id))) place(child, depth + 1, row.number)
+    for (const child of rowsByNumber(tx, account, below(row.id))) place(child, depth + 1, row.number)
   }
   for (const row of selected) if (!underAnother.has(row.number)) place(row, 0, null)
   for (const row of selected) if (chosen.has(row.id)) place(row, 0, null)

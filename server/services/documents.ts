@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { and, eq } from 'drizzle-orm'
 import { allowsAll } from '../../core/access/refusals'
+import { allows, chainTo } from '../../core/access/rights'
 import { evaluate, parseCondition, type DocumentRecord } from '../../core/condition'
 import { canonicalNumber, type PlannedDocument, type Prediction } from '../../core/intake'
 import {
@@ -24,18 +25,28 @@ export type DocumentRow = typeof documents.$inferSelect
 /** A content that has come in, with the name it had outside. */
 export interface Incoming extends Stored { fileName: string }
 
+/** A document that is not there, or that the caller may not see: the same answer for both, so that it tells nothing. */
+export const notThere = (number: string): Refusal => new Refusal(404, `there is no document ${number} that you may see`)
+
 /** @throws Refusal where no document has this number. */
 export function documentRow(tx: Tx, number: string): DocumentRow {
   const row = tx.select().from(documents).where(eq(documents.number, number)).get()
-  if (!row) throw new Refusal(404, `there is no document ${number} in the vault`)
+  if (!row) throw notThere(number)
   return row
 }
 
 /** As `documentRow`, by the document's id. */
 export function documentRowById(tx: Tx, id: string): DocumentRow {
   const row = statements(tx).documentById.get({ id })
-  if (!row) throw new Refusal(404, 'there is no such document in the vault')
+  if (!row) throw new Refusal(404, 'there is no such document that you may see')
   return row
+}
+
+/** Refuses unless a person may see a document, known by its id, and its history. */
+export function requireHistory(tx: Tx, account: Account, id: string): void {
+  const row = documentRowById(tx, id)
+  if (!seenBy(tx, account)(row)) throw new Refusal(404, 'there is no such document that you may see')
+  requireRights(tx, account, row, ['history'])
 }
 
 /** A document as the engine sees it. */
@@ -61,7 +72,23 @@ export function predict(tx: Tx, account: Account, row: DocumentRow, transition: 
 export function requireRights(tx: Tx, account: Account, row: DocumentRow, rights: Right[]): void {
   const { configuration } = published(tx)
   const { reasons } = allowsAll({ configuration, folders: allFolders(tx), document: snapshot(tx, row), person: asPerson(account) }, lifecycleOf(configuration, row.lifecycle), rights)
-  if (reasons.length) throw new Refusal(rights.includes('see') ? 404 : 403, rights.includes('see') ? `there is no document ${row.number} that you may see` : reasons.map((reason) => reason.message).join('; '), reasons)
+  if (reasons.length === 0) return
+  if (rights.includes('see')) throw notThere(row.number)
+  throw new Refusal(403, reasons.map((reason) => reason.message).join('; '), reasons)
+}
+
+/** Where a document stands, as far as seeing it goes. */
+export type Placed = Pick<DocumentRow, 'folder' | 'lifecycle' | 'state'>
+
+/** Whether a person may see a document: for lists of documents that were found by other ways than a search. */
+export function seenBy(tx: Tx, account: Account): (document: Placed) => boolean {
+  const { configuration } = published(tx)
+  const folders = allFolders(tx)
+  const person = asPerson(account)
+  return ({ folder, lifecycle, state }) => {
+    const use = configuration.lifecycles.find(({ id }) => id === lifecycle)?.states.find((other) => other.state === state)
+    return use !== undefined && allows(person, chainTo(folders, folder), use, 'see')
+  }
 }
 
 /** Fires a transition by hand: decides on the document as it stands now, and applies the outcome in one transaction. */

@@ -24,6 +24,7 @@ export function addReference(db: Db, account: Account, number: string, change: n
 export function removeReference(db: Db, account: Account, number: string, change: number, to: string): void {
   act(db, account, number, change, ['edit'], (tx, row) => {
     const child = documentRow(tx, to)
+    requireRights(tx, account, child, ['see'])
     const gone = tx.delete(documentReferences).where(and(eq(documentReferences.parent, row.id), eq(documentReferences.child, child.id))).run()
     if (gone.changes === 0) throw new Refusal(404, `${number} does not refer to ${to}`)
     record(tx, account, { action: 'remove reference', subject: { kind: 'document', id: row.id, name: number }, before: { refersTo: to } })

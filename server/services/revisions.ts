@@ -8,7 +8,7 @@ import { documents, registerRows, versions } from '../database/schema'
 import { record } from './audit'
 import { now, today } from './clock'
 import { allFolders, published } from './configuration'
-import { act, addVersion, applyOutcome, contentOf, documentRow, orderOf, requireRights, snapshot, unchanged, update, type DocumentRow } from './documents'
+import { act, addVersion, applyOutcome, contentOf, documentRow, notThere, orderOf, requireRights, seenBy, snapshot, unchanged, update, type DocumentRow } from './documents'
 import { Refusal } from './errors'
 import { asPerson, type Account } from './people'
 import { ancestors } from './references'
@@ -43,10 +43,11 @@ export interface ChainLink extends Ancestor, Revising { title: string | null; li
 
 /** What a new revision would do to a document, and to each document above it. */
 export function revisionChain(tx: Tx, account: Account, number: string, comment?: string): ChainLink[] {
+  const isSeen = seenBy(tx, account)
   const links: Ancestor[] = [{ number, depth: 0, under: number }, ...ancestors(tx, number)]
   return links.flatMap((link) => {
     const row = documentRow(tx, link.number)
-    if (link.depth > 0 && !isSeen(tx, account, row)) return []
+    if (link.depth > 0 && !isSeen(row)) return []
     return [{ ...link, ...decideRevising(standing(tx, account, row, comment)), title: row.title, lifecycle: row.lifecycle, state: row.state, revision: row.revision, change: row.change }]
   })
 }
@@ -120,25 +121,20 @@ function seen(tx: Tx, account: Account, number: string): DocumentRow {
   return row
 }
 
-function isSeen(tx: Tx, account: Account, row: DocumentRow): boolean {
-  try {
-    requireRights(tx, account, row, ['see'])
-    return true
-  } catch (error) {
-    if (error instanceof Refusal) return false
-    throw error
-  }
-}
-
 function refusedWhole(number: string, reasons: Reason[], of: number): Refusal {
   const others = of > 1 ? `, and so were the other ${of - 1}` : ''
   return new Refusal(409, `${number} was left as it is${others}: ${reasons[0]!.message}`, reasons)
 }
 
-/** Rows of several documents by number, in the order asked. @throws Refusal where one is not there. */
-export function rowsByNumber(tx: Tx, numbers: string[]): DocumentRow[] {
+/** Rows of several documents by number, in the order asked. @throws Refusal where one is not there, or may not be seen. */
+export function rowsByNumber(tx: Tx, account: Account, numbers: string[]): DocumentRow[] {
+  const isSeen = seenBy(tx, account)
   const rows = new Map(tx.select().from(documents).where(inArray(documents.number, numbers)).all().map((row) => [row.number, row]))
-  return numbers.map((number) => rows.get(number) ?? documentRow(tx, number))
+  return numbers.map((number) => {
+    const row = rows.get(number)
+    if (!row || !isSeen(row)) throw notThere(number)
+    return row
+  })
 }
 
 const labelled = (label: string) => ({ revision: label })

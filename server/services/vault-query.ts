@@ -5,7 +5,7 @@ import { lifecycleOf, type RegisterRow } from '../../core/lifecycle'
 import type { Db, Tx } from '../database/connection'
 import { documents, people, registerRows, versions } from '../database/schema'
 import { allFolders, published } from './configuration'
-import { documentRow, register, requireRights, snapshot } from './documents'
+import { documentRow, register, requireRights, seenBy, snapshot } from './documents'
 import { asPerson, type Account } from './people'
 import { childrenOf, parentsOf } from './references'
 
@@ -93,13 +93,14 @@ export function documentPage(db: Db, account: Account, number: string) {
   const row = documentRow(db, number)
   requireRights(db, account, row, ['see'])
   const { configuration } = published(db)
+  const isSeen = seenBy(db, account)
   const names = new Map(db.select({ id: people.id, name: people.name }).from(people).where(inArray(people.id, [row.creator, row.lastEditor])).all().map((person) => [person.id, person.name]))
   return {
     document: { ...row, creatorName: names.get(row.creator) ?? row.creator, lastEditorName: names.get(row.lastEditor) ?? row.lastEditor },
     checkedOutBy: snapshot(db, row).checkedOutBy,
     register: register(db, row.id),
-    refersTo: childrenOf(db, row.id),
-    usedBy: parentsOf(db, row.id),
+    refersTo: childrenOf(db, row.id).filter(isSeen),
+    usedBy: parentsOf(db, row.id).filter(isSeen),
     versions: db.select().from(versions).where(eq(versions.document, row.id)).orderBy(desc(versions.version)).all(),
     next: nextLabel(configuration, lifecycleOf(configuration, row.lifecycle), row),
   }

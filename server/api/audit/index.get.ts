@@ -1,6 +1,6 @@
 import { AuditQuery } from '../../../shared/requests'
 import { trail } from '../../services/audit'
-import { documentRowById, requireRights } from '../../services/documents'
+import { requireHistory } from '../../services/documents'
 import { Refusal } from '../../services/errors'
 
 /** The trail of one document for whoever may see its history; everything for administrators. */
@@ -8,7 +8,7 @@ export default route('person', ({ event, db, account }) => {
   const asked = query(event, AuditQuery)
   if (!account.administrator) {
     if (asked.kind !== 'document' || !asked.subject) throw new Refusal(403, `${account.name} is no administrator of this vault: ask one`)
-    requireRights(db, account, documentRowById(db, asked.subject), ['history'])
+    requireHistory(db, account, asked.subject)
   }
   return trail(db, asked)
 })
