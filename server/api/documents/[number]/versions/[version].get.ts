@@ -2,6 +2,7 @@ import { and, eq } from 'drizzle-orm'
 import { versions } from '../../../../database/schema'
 import { documentRow, requireRights } from '../../../../services/documents'
 import { Refusal } from '../../../../services/errors'
+import { download } from '../../../../utils/download'
 
 /** A version's content, as a download. */
 export default route('person', async ({ event, db, store, account }) => {
@@ -16,5 +17,5 @@ export default route('person', async ({ event, db, store, account }) => {
     'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(version.fileName)}`,
     'x-content-type-options': 'nosniff',
   })
-  return sendStream(event, store.read(version.sha256))
+  return download(event, store.read(version.sha256))
 })
