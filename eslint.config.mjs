@@ -5,10 +5,22 @@ import tseslint from 'typescript-eslint'
 
 /** Imports point one way: app → shared → core, server → shared → core, bin → core. */
 const boundaries = [
-  { target: './core', from: ['./app', './server', './shared', './bin', './demo', './scripts'], message: 'core stands alone' },
-  { target: './shared', from: ['./app', './server', './bin', './demo'], message: 'shared rests on core alone' },
+  {
+    target: './core',
+    from: ['./app', './server', './shared', './bin', './demo', './scripts'],
+    message: 'core stands alone',
+  },
+  {
+    target: './shared',
+    from: ['./app', './server', './bin', './demo'],
+    message: 'shared rests on core alone',
+  },
   { target: './server', from: ['./app', './bin', './demo'], message: 'the server rests on shared and core' },
-  { target: './bin', from: ['./app', './server', './shared', './demo'], message: 'the command line rests on core alone' },
+  {
+    target: './bin',
+    from: ['./app', './server', './shared', './demo'],
+    message: 'the command line rests on core alone',
+  },
 ]
 
 export default tseslint.config(
@@ -22,7 +34,9 @@ export default tseslint.config(
   },
   {
     plugins: { 'import-x': importX },
-    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver({ project: 'tsconfig.programs.json' })] },
+    settings: {
+      'import-x/resolver-next': [createTypeScriptImportResolver({ project: 'tsconfig.programs.json' })],
+    },
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'import-x/no-restricted-paths': ['error', { zones: boundaries }],
@@ -31,13 +45,39 @@ export default tseslint.config(
   },
   {
     // core is computation only: no Node.js, no framework, no database. Tests and fixtures beside it may use the demo world.
-    files: ['core/**/*.ts'], ignores: ['**/*.test.ts', '**/*.fixture.ts'],
-    rules: { 'no-restricted-imports': ['error', { patterns: [{ group: ['node:*', 'vue', 'nuxt*', 'drizzle-orm*', 'better-sqlite3', '#*', '~*'], message: 'core knows no screen, no HTTP, no database and no file system' }] }] },
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/*.fixture.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: ['node:*', 'vue', 'nuxt*', 'drizzle-orm*', 'better-sqlite3', '#*', '~*'],
+              message: 'core knows no screen, no HTTP, no database and no file system',
+            },
+          ],
+        },
+      ],
+    },
   },
   { files: ['core/**/*.test.ts', 'core/**/*.fixture.ts'], rules: { 'import-x/no-restricted-paths': 'off' } },
   {
     // The browser may take the shapes of what the server answers, never its code.
     files: ['app/**'],
-    rules: { '@typescript-eslint/no-restricted-imports': ['error', { patterns: [{ group: ['**/server/**'], allowTypeImports: true, message: 'only types may come from the server' }] }] },
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: ['**/server/**'],
+              allowTypeImports: true,
+              message: 'only types may come from the server',
+            },
+          ],
+        },
+      ],
+    },
   },
 )

@@ -6,17 +6,37 @@ export default defineNuxtConfig({
   devtools: { enabled: false },
   telemetry: false,
   modules: ['@element-plus/nuxt', '@pinia/nuxt', 'nuxt-auth-utils', 'nuxt-security'],
-  css: ['~/assets/fonts.css', 'element-plus/theme-chalk/dark/css-vars.css', '~/assets/main.css', '~/assets/sheet.css'],
-  app: { head: { title: 'Ilmenite', htmlAttrs: { lang: 'en' }, link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }] } },
+  css: [
+    '~/assets/fonts.css',
+    'element-plus/theme-chalk/dark/css-vars.css',
+    '~/assets/main.css',
+    '~/assets/sheet.css',
+  ],
+  app: {
+    head: {
+      title: 'Ilmenite',
+      htmlAttrs: { lang: 'en' },
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
+    },
+  },
   elementPlus: { importStyle: 'css', themes: ['dark'] },
   typescript: { strict: true, tsConfig: decorators, sharedTsConfig: decorators, nodeTsConfig: decorators },
   nitro: {
     typescript: { tsConfig: decorators },
     moduleSideEffects: ['reflect-metadata'],
-    esbuild: { options: { target: 'node20', tsconfigRaw: { compilerOptions: { experimentalDecorators: true } } } },
+    esbuild: {
+      options: { target: 'node20', tsconfigRaw: { compilerOptions: { experimentalDecorators: true } } },
+    },
     externals: { external: ['better-sqlite3'] },
   },
-  runtimeConfig: { session: { name: 'ilmenite', password: '', maxAge: 60 * 60 * 12, cookie: { sameSite: 'strict', secure: false, httpOnly: true } } },
+  runtimeConfig: {
+    session: {
+      name: 'ilmenite',
+      password: '',
+      maxAge: 60 * 60 * 12,
+      cookie: { sameSite: 'strict', secure: false, httpOnly: true },
+    },
+  },
   security: {
     nonce: true,
     sri: false,

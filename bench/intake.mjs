@@ -37,16 +37,22 @@ async function job(archiveSource) {
   const { documents } = await page()
   await server.stop()
   rmSync(data, { recursive: true })
-  if (run.status !== 'done' || documents.failed) throw new Error(`the run ended as ${run.status}: ${run.message}`)
+  if (run.status !== 'done' || documents.failed)
+    throw new Error(`the run ended as ${run.status}: ${run.message}`)
   const seconds = ({ startedAt, endedAt }) => (Date.parse(endedAt) - Date.parse(startedAt)) / 1000
   const quarter = Math.floor(memory.length / 4)
-  return { run: seconds(run), read: seconds(read), documents: documents.done, memoryEarly: Math.max(...memory.slice(quarter, 2 * quarter)), memoryLate: Math.max(...memory.slice(3 * quarter)) }
+  return {
+    run: seconds(run),
+    read: seconds(read),
+    documents: documents.done,
+    memoryEarly: Math.max(...memory.slice(quarter, 2 * quarter)),
+    memoryLate: Math.max(...memory.slice(3 * quarter)),
+  }
 }
 
 function residentMegabytes(pid) {
   return Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))[1]) / 1024
 }
-
 
 /** One line for the table: the job's speed as a share of the plain script's. */
 export async function benchIntake() {
@@ -54,12 +60,21 @@ export async function benchIntake() {
   execFileSync('node', ['.output/server/programs/generate.mjs', archive, String(files)])
   plain(archive)
   const results = []
-  for (let round = 0; round < rounds; round++) results.push({ plain: plain(archive), ...(await job(archive)) })
+  for (let round = 0; round < rounds; round++)
+    results.push({ plain: plain(archive), ...(await job(archive)) })
   const ratios = results.map((result) => result.plain / result.run)
   const of = (key) => median(results.map((result) => result[key]))
   return {
     name: `intake of ${files} files (run), beside a plain Node script that hashes and copies them`,
-    ratio: median(ratios), atLeast: 0.5,
-    figures: { plainSeconds: of('plain'), runSeconds: of('run'), readSeconds: of('read'), documents: results[0].documents, memorySecondQuarterMB: of('memoryEarly'), memoryLastQuarterMB: of('memoryLate') },
+    ratio: median(ratios),
+    atLeast: 0.5,
+    figures: {
+      plainSeconds: of('plain'),
+      runSeconds: of('run'),
+      readSeconds: of('read'),
+      documents: results[0].documents,
+      memorySecondQuarterMB: of('memoryEarly'),
+      memoryLastQuarterMB: of('memoryLate'),
+    },
   }
 }

@@ -10,7 +10,9 @@ let files = 0
 for (const entry of await readdir(from, { recursive: true, withFileTypes: true })) {
   if (!entry.isFile()) continue
   const path = join(entry.parentPath, entry.name)
-  const hash = createHash('sha256').update(await readFile(path)).digest('hex')
+  const hash = createHash('sha256')
+    .update(await readFile(path))
+    .digest('hex')
   await copyFile(path, join(to, hash))
   files++
 }

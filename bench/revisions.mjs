@@ -3,18 +3,41 @@ import { median } from './median.mjs'
 import { createJiti } from 'jiti'
 import semver from 'semver'
 
-const { compare, first, format, infer, parse, step } = await createJiti(import.meta.url).import('../core/revision/index.ts')
+const { compare, first, format, infer, parse, step } = await createJiti(import.meta.url).import(
+  '../core/revision/index.ts',
+)
 const station = {
-  id: 'station', name: 'Station', series: [
-    { id: 'preliminary', prefix: 'P', major: { kind: 'digits', width: 2 }, separator: '.', minor: { kind: 'digits', width: 2 }, minorPlace: 'before' },
+  id: 'station',
+  name: 'Station',
+  series: [
+    {
+      id: 'preliminary',
+      prefix: 'P',
+      major: { kind: 'digits', width: 2 },
+      separator: '.',
+      minor: { kind: 'digits', width: 2 },
+      minorPlace: 'before',
+    },
     { id: 'contractual', prefix: 'C', major: { kind: 'digits', width: 2 } },
   ],
 }
-const letters = { id: 'letters', name: 'Letters', series: [{ id: 'issue', major: { kind: 'letters', skip: 'IOQSXZ' }, separator: '-', minor: { kind: 'digits', width: 2 }, minorPlace: 'after' }] }
+const letters = {
+  id: 'letters',
+  name: 'Letters',
+  series: [
+    {
+      id: 'issue',
+      major: { kind: 'letters', skip: 'IOQSXZ' },
+      separator: '-',
+      minor: { kind: 'digits', width: 2 },
+      minorPlace: 'after',
+    },
+  ],
+}
 const count = 200_000
 /** Small repeatable numbers, the same each time. */
 function* numbers(seed = 1) {
-  for (let state = seed; ; ) {
+  for (let state = seed; ;) {
     state = (state * 1664525 + 1013904223) >>> 0
     yield state / 2 ** 32
   }
@@ -26,13 +49,23 @@ function labels() {
   return Array.from({ length: count }, () => {
     const scheme = next(2) ? letters : station
     const series = scheme === station ? next(2) : 0
-    return { scheme, label: format(scheme, { series, major: next(20), minor: series === 1 || next(3) === 0 ? null : next(12) }) }
+    return {
+      scheme,
+      label: format(scheme, {
+        series,
+        major: next(20),
+        minor: series === 1 || next(3) === 0 ? null : next(12),
+      }),
+    }
   })
 }
 function versions() {
   const random = numbers(2)
   const next = (below) => Math.floor(random.next().value * below)
-  return Array.from({ length: count }, () => `${next(20)}.${next(20)}.${next(20)}${next(3) ? '' : `-rc.${next(12)}`}`)
+  return Array.from(
+    { length: count },
+    () => `${next(20)}.${next(20)}.${next(20)}${next(3) ? '' : `-rc.${next(12)}`}`,
+  )
 }
 
 /** Reads every one and compares it with the one before; the sum keeps the work from being left out. */
@@ -69,7 +102,9 @@ function messyLabels() {
   return Array.from({ length: 100_000 }, () => {
     if (next(200) === 0) return ['NC', '??', 'tbd', 'O', ''][next(5)] + (next(4) ? '' : next(5000))
     const trial = next(5) === 0
-    const label = trial ? String(1 + next(9)).padStart(2, '0') : majors[Math.min(next(14), next(14))] + (next(3) ? '' : String(1 + next(9)).padStart(2, '0'))
+    const label = trial
+      ? String(1 + next(9)).padStart(2, '0')
+      : majors[Math.min(next(14), next(14))] + (next(3) ? '' : String(1 + next(9)).padStart(2, '0'))
     return words[next(words.length)] + (next(10) ? label : label.toLowerCase())
   })
 }
@@ -98,8 +133,28 @@ export function benchRevisions() {
   const end = format(letters, at)
   const walkMs = performance.now() - started
   return [
-    { name: `reading and comparing ${count} labels, against semver’s versions`, ratio: median(times.theirs) / median(times.ours), atLeast: 1, figures: { labelsMs: median(times.ours), semverMs: median(times.theirs) } },
-    { name: 'inferring a scheme from 100,000 labels: 2 s of CPU over what it takes', ratio: 2000 / median(cpu), atLeast: 1, figures: { cpuMs: median(cpu), series: inference.scheme.series.length, explained: inference.explained, outliers: inference.outliers.length } },
-    { name: 'a walk of a million steps: 2 s over what it takes', ratio: 2000 / walkMs, atLeast: 1, figures: { walkMs, end } },
+    {
+      name: `reading and comparing ${count} labels, against semver’s versions`,
+      ratio: median(times.theirs) / median(times.ours),
+      atLeast: 1,
+      figures: { labelsMs: median(times.ours), semverMs: median(times.theirs) },
+    },
+    {
+      name: 'inferring a scheme from 100,000 labels: 2 s of CPU over what it takes',
+      ratio: 2000 / median(cpu),
+      atLeast: 1,
+      figures: {
+        cpuMs: median(cpu),
+        series: inference.scheme.series.length,
+        explained: inference.explained,
+        outliers: inference.outliers.length,
+      },
+    },
+    {
+      name: 'a walk of a million steps: 2 s over what it takes',
+      ratio: 2000 / walkMs,
+      atLeast: 1,
+      figures: { walkMs, end },
+    },
   ]
 }

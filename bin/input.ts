@@ -29,7 +29,9 @@ export function parseJson<T>(text: string, file: string, firstLine = 1): T {
   } catch (error) {
     const before = json.slice(0, breakOf(json)).split('\n')
     const why = (error as Error).message.replace(/ in JSON.*$| at position.*$|, (\.\.\.)?".*$/s, '')
-    throw new UsageError(`${file}, line ${firstLine + before.length - 1}, column ${before.at(-1)!.length + 1}: the JSON is broken (${why})`)
+    throw new UsageError(
+      `${file}, line ${firstLine + before.length - 1}, column ${before.at(-1)!.length + 1}: the JSON is broken (${why})`,
+    )
   }
 }
 
@@ -52,14 +54,18 @@ function couldGoOn(start: string): boolean {
   } catch (error) {
     const { message } = error as Error
     const position = /position (\d+)/.exec(message)
-    return /end of JSON input|Unterminated/.test(message) || (position !== null && Number(position[1]) >= start.length)
+    return (
+      /end of JSON input|Unterminated/.test(message) ||
+      (position !== null && Number(position[1]) >= start.length)
+    )
   }
 }
 
 /** Standard input, a line at a time, whatever its length. */
 export async function* inputLines(): AsyncGenerator<{ text: string; line: number }> {
   let line = 0
-  for await (const text of createInterface({ input: process.stdin, crlfDelay: Infinity })) yield { text, line: ++line }
+  for await (const text of createInterface({ input: process.stdin, crlfDelay: Infinity }))
+    yield { text, line: ++line }
 }
 
 /** Writes a value as one line of JSON, waiting where the reader is slow. */

@@ -9,8 +9,19 @@ import { revisionCommand } from './commands/revision'
 import { serveCommand } from './commands/serve'
 
 const root = defineCommand({
-  meta: { name: 'ilmenite', description: 'Lifecycles, revisions and legacy intake for an engineering document vault' },
-  subCommands: { serve: serveCommand, revision: revisionCommand, condition: conditionCommand, check: checkCommand, export: exportCommand, intake: intakeCommand, audit: auditCommand },
+  meta: {
+    name: 'ilmenite',
+    description: 'Lifecycles, revisions and legacy intake for an engineering document vault',
+  },
+  subCommands: {
+    serve: serveCommand,
+    revision: revisionCommand,
+    condition: conditionCommand,
+    check: checkCommand,
+    export: exportCommand,
+    intake: intakeCommand,
+    audit: auditCommand,
+  },
 })
 
 /** Runs the command line. Exit codes: 0 done, 1 the answer is bad, 2 wrong use. */
@@ -28,12 +39,18 @@ export async function main(args: string[]): Promise<void> {
     await runCommand(command, { rawArgs: rest })
   } catch (error) {
     const known = error instanceof UsageError || (error as Error).name === 'CLIError'
-    process.stderr.write(`ilmenite: ${known ? (error as Error).message : (error as Error).stack ?? String(error)}\n`)
+    process.stderr.write(
+      `ilmenite: ${known ? (error as Error).message : ((error as Error).stack ?? String(error))}\n`,
+    )
     process.exitCode = 2
   }
 }
 
-async function find(command: CommandDef, args: string[], parent?: CommandDef): Promise<{ command: CommandDef; parent?: CommandDef; rest: string[] }> {
+async function find(
+  command: CommandDef,
+  args: string[],
+  parent?: CommandDef,
+): Promise<{ command: CommandDef; parent?: CommandDef; rest: string[] }> {
   const next = (command.subCommands as Record<string, CommandDef> | undefined)?.[args[0] ?? '']
   return next ? find(next, args.slice(1), command) : { command, parent, rest: args }
 }

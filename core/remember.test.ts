@@ -12,7 +12,9 @@ it('makes each text once, and no more than so many are kept', () => {
 
 it('does not remember what failed', () => {
   let tries = 0
-  const failing = remembered(2, () => { throw new Error(`try ${++tries}`) })
+  const failing = remembered(2, () => {
+    throw new Error(`try ${++tries}`)
+  })
   expect(() => failing('a')).toThrow('try 1')
   expect(() => failing('a')).toThrow('try 2')
 })

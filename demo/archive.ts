@@ -9,9 +9,25 @@ import { changes, gripNouns, legacyAuthors, sides } from './world'
 const scheme = configuration.schemes[0]!
 const label = (major: number) => format(scheme, { series: 0, major, minor: null })
 
-interface ArchiveFile { path: string; content: string }
-interface RegisterLine { number: string; title: string; revision: string; date: string; author: string; change: string; status: string }
-interface Legacy { number: string; title: string; folder: string; history: { revision: string; date: string; author: string; text: string }[] }
+interface ArchiveFile {
+  path: string
+  content: string
+}
+interface RegisterLine {
+  number: string
+  title: string
+  revision: string
+  date: string
+  author: string
+  change: string
+  status: string
+}
+interface Legacy {
+  number: string
+  title: string
+  folder: string
+  history: { revision: string; date: string; author: string; text: string }[]
+}
 
 /** Makes up one drawing with its history up to a major, 0 being `A`. */
 function legacyDrawing(random: Chance, number: string, majors: number): Legacy {
@@ -30,18 +46,44 @@ function drawingFile(random: Chance, drawing: Legacy, revision: string, path: st
   const upTo = drawing.history.findIndex((row) => row.revision === revision)
   const history = drawing.history.slice(0, upTo < 0 ? undefined : upTo + 1)
   const last = history.at(-1)!
-  return { path, content: dxf({ number: drawing.number, title: drawing.title, revision, date: last.date, author: last.author, history }, random) }
+  return {
+    path,
+    content: dxf(
+      {
+        number: drawing.number,
+        title: drawing.title,
+        revision,
+        date: last.date,
+        author: last.author,
+        history,
+      },
+      random,
+    ),
+  }
 }
 
 const registerLines = (drawing: Legacy, status = 'issued'): RegisterLine[] =>
-  drawing.history.map((row, i) => ({ number: drawing.number, title: drawing.title, revision: row.revision, date: row.date, author: row.author, change: row.text, status: i === drawing.history.length - 1 ? status : 'superseded' }))
+  drawing.history.map((row, i) => ({
+    number: drawing.number,
+    title: drawing.title,
+    revision: row.revision,
+    date: row.date,
+    author: row.author,
+    change: row.text,
+    status: i === drawing.history.length - 1 ? status : 'superseded',
+  }))
 
 /** The grip archive: sound drawings first, then one of each mistake that real archives hold. */
 export function gripArchive(): { files: ArchiveFile[]; register: string } {
   const random = chance(1042)
   const files: ArchiveFile[] = []
   const lines: RegisterLine[] = []
-  const add = (drawing: Legacy, name: string, revision = drawing.history.at(-1)!.revision, folder = drawing.folder) => files.push(drawingFile(random, drawing, revision, `${folder}/${name}`))
+  const add = (
+    drawing: Legacy,
+    name: string,
+    revision = drawing.history.at(-1)!.revision,
+    folder = drawing.folder,
+  ) => files.push(drawingFile(random, drawing, revision, `${folder}/${name}`))
 
   const known: Legacy = { ...legacyDrawing(random, 'BR-1042', 2), title: 'Grip plate, left', folder: 'Grip' }
   for (const { revision } of known.history) add(known, `BR-1042_${revision}.dxf`, revision)
@@ -52,13 +94,19 @@ export function gripArchive(): { files: ArchiveFile[]; register: string } {
     const status = i % 17 === 5 ? 'superseded' : i % 13 === 4 ? 'drawn' : 'issued'
     lines.push(...registerLines(drawing, status))
     const withOlder = random.next() < 0.4
-    for (const { revision } of withOlder ? drawing.history.slice(-3) : drawing.history.slice(-1)) add(drawing, `${drawing.number}_${revision}.dxf`, revision)
+    for (const { revision } of withOlder ? drawing.history.slice(-3) : drawing.history.slice(-1))
+      add(drawing, `${drawing.number}_${revision}.dxf`, revision)
   }
   mistakes(random, add, files, lines)
   return { files, register: csv(lines) }
 }
 
-function mistakes(random: Chance, add: (drawing: Legacy, name: string, revision?: string, folder?: string) => void, files: ArchiveFile[], lines: RegisterLine[]): void {
+function mistakes(
+  random: Chance,
+  add: (drawing: Legacy, name: string, revision?: string, folder?: string) => void,
+  files: ArchiveFile[],
+  lines: RegisterLine[],
+): void {
   const drawing = (number: string, majors: number) => {
     const made = legacyDrawing(random, number, majors)
     lines.push(...registerLines(made))
@@ -81,17 +129,31 @@ function mistakes(random: Chance, add: (drawing: Legacy, name: string, revision?
   drawing('BR-1053', 1)
   files.push({ path: 'Clamp/BR-1053_B.dxf', content: '' })
   const long = drawing('BR-1054', 1)
-  add(long, `BR-1054_${'Klemmbacke für Gehänge mit Überlastsicherung und Rückstellfeder, Ausführung für große Seilneigung '.repeat(3).slice(0, 186)}_B.dxf`)
+  add(
+    long,
+    `BR-1054_${'Klemmbacke für Gehänge mit Überlastsicherung und Rückstellfeder, Ausführung für große Seilneigung '.repeat(3).slice(0, 186)}_B.dxf`,
+  )
   add(drawing('BR-1055', 4), 'BR-1055.dxf')
   add(drawing('BR-1056', 1), 'Übersicht Klemmen.dxf')
   const newer = drawing('BR-1057', 1)
-  add({ ...newer, history: [...newer.history, { revision: 'C', date: '2019-03-04', author: 'K. Sommer', text: 'Bore enlarged' }] }, 'BR-1057_C.dxf')
+  add(
+    {
+      ...newer,
+      history: [
+        ...newer.history,
+        { revision: 'C', date: '2019-03-04', author: 'K. Sommer', text: 'Bore enlarged' },
+      ],
+    },
+    'BR-1057_C.dxf',
+  )
   add(drawing('BR-2001', 1), 'BR-2001_B.dxf')
 }
 
 function csv(lines: RegisterLine[]): string {
   const heading = 'Number;Title;Revision;Date;Author;Change;Status'
-  const body = lines.map((line) => [line.number, line.title, line.revision, line.date, line.author, line.change, line.status].join(';'))
+  const body = lines.map((line) =>
+    [line.number, line.title, line.revision, line.date, line.author, line.change, line.status].join(';'),
+  )
   body.splice(40, 0, 'BR-1077;Hanger link, left;C')
   body.splice(90, 0, 'BR-1090;Wear strip, outer;;2012-05-05;A. Reiss;Edge radius added;issued')
   body.splice(120, 0, 'BR-1058;Stop block, upper;A;35.13.2011;A. Reiss;First issue;issued')
@@ -113,7 +175,12 @@ export function writeLargeArchive(folder: string, files: number, seed = 7): void
     const drawing = legacyDrawing(random, `BR-${String(100_000 + n)}`, random.below(8))
     for (const { revision } of drawing.history.slice(-1 - random.below(3))) {
       if (written++ >= files) return
-      const file = drawingFile(random, drawing, revision, `${String(n % 100).padStart(2, '0')}/${drawing.number}_${revision}.dxf`)
+      const file = drawingFile(
+        random,
+        drawing,
+        revision,
+        `${String(n % 100).padStart(2, '0')}/${drawing.number}_${revision}.dxf`,
+      )
       write(join(folder, file.path), file.content)
     }
   }

@@ -7,11 +7,23 @@ import { dxf } from './dxf'
 import { chance } from './random'
 
 /** A document that somebody checked in by hand, with the label it had before in its record; and what it refers to. */
-interface Carried { number: string; title: string; label: string; folder?: string; refersTo?: string[]; note?: true }
+interface Carried {
+  number: string
+  title: string
+  label: string
+  folder?: string
+  refersTo?: string[]
+  note?: true
+}
 
 /** Tower drawings and notes from before the vault: filed by check-in, so they stand at the first label whatever they carry. */
 const carried: Carried[] = [
-  { number: 'BR-5001', title: 'Tower head 5, assembly', label: 'C', refersTo: ['BR-5002', 'BR-5003', 'BR-5004'] },
+  {
+    number: 'BR-5001',
+    title: 'Tower head 5, assembly',
+    label: 'C',
+    refersTo: ['BR-5002', 'BR-5003', 'BR-5004'],
+  },
   { number: 'BR-5002', title: 'Cross-arm, welded', label: 'B' },
   { number: 'BR-5003', title: 'Saddle plate', label: 'rev d' },
   { number: 'BR-5004', title: 'Ladder bracket', label: 'B.2' },
@@ -33,17 +45,40 @@ const carried: Carried[] = [
 const assemblies: Record<number, number[]> = { 1: [2, 3, 4, 6], 6: [4, 7, 8] }
 
 /** Files the carried-over documents and brings each into the standing it has in the demo. */
-export async function carriedOver(store: (content: string) => Promise<Stored>): Promise<(db: Db, accounts: Account[]) => void> {
+export async function carriedOver(
+  store: (content: string) => Promise<Stored>,
+): Promise<(db: Db, accounts: Account[]) => void> {
   const random = chance(7)
-  const contents = await Promise.all(carried.map(({ number, title, label, note }) =>
-    store(note ? `${title}\n` : dxf({ number, title, revision: label, date: '', author: '', history: [] }, random))))
+  const contents = await Promise.all(
+    carried.map(({ number, title, label, note }) =>
+      store(
+        note
+          ? `${title}\n`
+          : dxf({ number, title, revision: label, date: '', author: '', history: [] }, random),
+      ),
+    ),
+  )
   return (db, accounts) => {
     const by = (name: string) => accounts.find((account) => account.name === name)!
     const [steward, author] = [by('Mara Feldhaus'), by('Harun Delacroix')]
     const change = (number: string) => documentRow(db, number).change
     carried.forEach(({ number, title, label, folder, note }, index) => {
-      createDocument(db, steward, { number, title, folder: folder ?? '/Line/Carried over' }, { ...contents[index]!, fileName: `${number}.${note ? 'txt' : 'dxf'}` }, 'Filed by hand')
-      editRecord(db, steward, number, change(number), note ? { legacy_revision: label } : { legacy_revision: label, material: 'S355', mass: String(4 + index) })
+      createDocument(
+        db,
+        steward,
+        { number, title, folder: folder ?? '/Line/Carried over' },
+        { ...contents[index]!, fileName: `${number}.${note ? 'txt' : 'dxf'}` },
+        'Filed by hand',
+      )
+      editRecord(
+        db,
+        steward,
+        number,
+        change(number),
+        note
+          ? { legacy_revision: label }
+          : { legacy_revision: label, material: 'S355', mass: String(4 + index) },
+      )
     })
     checkOut(db, author, 'BR-5008', change('BR-5008'))
     fire(db, author, 'BR-5009', 'send-to-check', undefined, change('BR-5009'))
@@ -56,8 +91,12 @@ export function referencesAmong(numbers: string[]): [string, string][] {
   const there = new Set(numbers)
   const ofWork = numbers.flatMap((number) => {
     const match = /^(BR-[234]\d\d)(\d)$/.exec(number)
-    return match ? (assemblies[Number(match[2])] ?? []).map((digit): [string, string] => [number, `${match[1]}${digit}`]) : []
+    return match
+      ? (assemblies[Number(match[2])] ?? []).map((digit): [string, string] => [number, `${match[1]}${digit}`])
+      : []
   })
-  const ofCarried = carried.flatMap(({ number, refersTo = [] }) => refersTo.map((to): [string, string] => [number, to]))
+  const ofCarried = carried.flatMap(({ number, refersTo = [] }) =>
+    refersTo.map((to): [string, string] => [number, to]),
+  )
   return [...ofWork, ...ofCarried].filter(([parent, child]) => there.has(parent) && there.has(child))
 }

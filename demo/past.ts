@@ -1,6 +1,13 @@
 import type { Db } from '../server/database/connection'
 import type { Stored } from '../server/files/store'
-import { checkIn, checkOut, createDocument, documentRow, editRecord, fire } from '../server/services/documents'
+import {
+  checkIn,
+  checkOut,
+  createDocument,
+  documentRow,
+  editRecord,
+  fire,
+} from '../server/services/documents'
 import type { Account } from '../server/services/people'
 import { configuration } from './configuration'
 import { dxf } from './dxf'
@@ -8,7 +15,10 @@ import { chance, type Chance } from './random'
 import { changes, driveNouns, gripNouns, lineNouns, sides } from './world'
 
 /** Something that happened in the vault's past year. */
-export interface PastAct { at: Date; act: (db: Db, accounts: Account[]) => void }
+export interface PastAct {
+  at: Date
+  act: (db: Db, accounts: Account[]) => void
+}
 
 const areas = [
   { folder: '/Grips', group: 'grips-carriers', prefix: 'BR-2', nouns: gripNouns, count: 130 },
@@ -25,46 +35,104 @@ const day = 24 * hour
 export async function pastOfVault(store: (content: string) => Promise<Stored>): Promise<PastAct[]> {
   const random = chance(2026)
   const acts: PastAct[] = []
-  for (const area of areas) for (let n = 1; n <= area.count; n++) acts.push(...(await pastOfDrawing(store, random, area, `${area.prefix}${String(n).padStart(3, '0')}`)))
-  return acts.filter((entry) => entry.at.getTime() < Date.now() - hour).sort((a, b) => a.at.getTime() - b.at.getTime())
+  for (const area of areas)
+    for (let n = 1; n <= area.count; n++)
+      acts.push(...(await pastOfDrawing(store, random, area, `${area.prefix}${String(n).padStart(3, '0')}`)))
+  return acts
+    .filter((entry) => entry.at.getTime() < Date.now() - hour)
+    .sort((a, b) => a.at.getTime() - b.at.getTime())
 }
 
-async function pastOfDrawing(store: (content: string) => Promise<Stored>, random: Chance, area: (typeof areas)[number], number: string): Promise<PastAct[]> {
+async function pastOfDrawing(
+  store: (content: string) => Promise<Stored>,
+  random: Chance,
+  area: (typeof areas)[number],
+  number: string,
+): Promise<PastAct[]> {
   const title = `${random.pick(area.nouns)}, ${random.pick(sides)}`
   const fileName = `${number}.dxf`
-  const contentAt = async (revision: string, text: string) => store(dxf({ number, title, revision, date: '', author: '', history: [{ revision, date: '', text }] }, random))
-  const author = (accounts: Account[]) => accounts.filter((account) => account.groups.includes(area.group))[number.charCodeAt(5) % 4]!
-  const oneOf = (group: string, salt: number) => (accounts: Account[]) => accounts.filter((account) => account.groups.includes(group))[salt % 3]!
+  const contentAt = async (revision: string, text: string) =>
+    store(
+      dxf({ number, title, revision, date: '', author: '', history: [{ revision, date: '', text }] }, random),
+    )
+  const author = (accounts: Account[]) =>
+    accounts.filter((account) => account.groups.includes(area.group))[number.charCodeAt(5) % 4]!
+  const oneOf = (group: string, salt: number) => (accounts: Account[]) =>
+    accounts.filter((account) => account.groups.includes(group))[salt % 3]!
   const salt = random.below(9)
   const acts: PastAct[] = []
   let time = Math.floor(Date.now() / day) * day - 365 * day + random.below(330) * day + 8 * hour
   const then = (days: number, act: (db: Db, accounts: Account[], row: { change: number }) => void) => {
-    time = Math.floor(time / day) * day + (1 + random.below(days)) * day + (7 + random.below(9)) * hour + random.below(60) * minute
+    time =
+      Math.floor(time / day) * day +
+      (1 + random.below(days)) * day +
+      (7 + random.below(9)) * hour +
+      random.below(60) * minute
     acts.push({ at: new Date(time), act: (db, accounts) => act(db, accounts, documentRow(db, number)) })
   }
   const first = await contentAt('A', 'First issue')
-  acts.push({ at: new Date(time), act: (db, accounts) => createDocument(db, author(accounts), { number, title, folder: area.folder }, { ...first, fileName }, 'First draft') })
+  acts.push({
+    at: new Date(time),
+    act: (db, accounts) =>
+      createDocument(
+        db,
+        author(accounts),
+        { number, title, folder: area.folder },
+        { ...first, fileName },
+        'First draft',
+      ),
+  })
   if (random.next() < 0.08) return acts
   const material = random.pick(materials)
   const mass = (random.next() * 40 + 0.2).toFixed(1)
-  then(3, (db, accounts, row) => editRecord(db, author(accounts), number, row.change, { material, mass, finish: random.next() < 0.5 ? 'zinc' : 'paint' }))
+  then(3, (db, accounts, row) =>
+    editRecord(db, author(accounts), number, row.change, {
+      material,
+      mass,
+      finish: random.next() < 0.5 ? 'zinc' : 'paint',
+    }),
+  )
 
   for (let round = 0; round < 1 + random.below(3); round++) {
     const change = random.pick(changes)
     const content = await contentAt(String(round), change)
     then(6, (db, accounts, row) => checkOut(db, author(accounts), number, row.change))
     if (random.next() < 0.02) return acts
-    then(2, (db, accounts, row) => checkIn(db, author(accounts), number, row.change, { ...content, fileName }, change))
+    then(2, (db, accounts, row) =>
+      checkIn(db, author(accounts), number, row.change, { ...content, fileName }, change),
+    )
     if (random.next() < 0.06) return acts
     then(5, (db, accounts, row) => fire(db, author(accounts), number, 'send-to-check', undefined, row.change))
     if (random.next() < 0.15) {
-      then(4, (db, accounts, row) => fire(db, oneOf('checking', salt)(accounts), number, 'return', 'Dimension missing at section B', row.change))
-      then(4, (db, accounts, row) => fire(db, author(accounts), number, 'send-to-check', undefined, row.change))
+      then(4, (db, accounts, row) =>
+        fire(
+          db,
+          oneOf('checking', salt)(accounts),
+          number,
+          'return',
+          'Dimension missing at section B',
+          row.change,
+        ),
+      )
+      then(4, (db, accounts, row) =>
+        fire(db, author(accounts), number, 'send-to-check', undefined, row.change),
+      )
     }
     if (random.next() < 0.04) return acts
-    then(8, (db, accounts, row) => fire(db, oneOf('release-board', salt)(accounts), number, 'issue', change, row.change))
+    then(8, (db, accounts, row) =>
+      fire(db, oneOf('release-board', salt)(accounts), number, 'issue', change, row.change),
+    )
     if (random.next() < 0.1) {
-      then(60, (db, accounts, row) => fire(db, oneOf('release-board', salt)(accounts), number, 'supersede', `Replaced by ${area.prefix}9${number.slice(-2)}`, row.change))
+      then(60, (db, accounts, row) =>
+        fire(
+          db,
+          oneOf('release-board', salt)(accounts),
+          number,
+          'supersede',
+          `Replaced by ${area.prefix}9${number.slice(-2)}`,
+          row.change,
+        ),
+      )
       return acts
     }
     if (round === 2 || random.next() < 0.4) return acts

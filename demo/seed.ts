@@ -2,7 +2,12 @@ import { existsSync, renameSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { Readable } from 'node:stream'
 import { atomically, migrateDatabase, openDatabase, type Db } from '../server/database/connection'
-import { configurations, documents, folders as folderTable, people as peopleTable } from '../server/database/schema'
+import {
+  configurations,
+  documents,
+  folders as folderTable,
+  people as peopleTable,
+} from '../server/database/schema'
 import { FileStore } from '../server/files/store'
 import { record } from '../server/services/audit'
 import { clock } from '../server/services/clock'
@@ -39,9 +44,23 @@ async function fill(db: Db, store: FileStore): Promise<void> {
   atomically(db, (tx) => {
     clock.now = () => start
     for (const account of accounts) tx.insert(peopleTable).values(account).run()
-    for (const { path, rules } of folders) tx.insert(folderTable).values({ path, rules: rules as object }).run()
-    insertConfiguration(tx, { id: 1, configuration, personName: accounts[0]!.name, comment: 'First configuration', at: start.toISOString() })
-    record(tx, accounts[0]!, { action: 'publish configuration', subject: { kind: 'configuration', id: '1', name: 'Configuration 1' }, after: { configuration: 1 }, why: 'First configuration' })
+    for (const { path, rules } of folders)
+      tx.insert(folderTable)
+        .values({ path, rules: rules as object })
+        .run()
+    insertConfiguration(tx, {
+      id: 1,
+      configuration,
+      personName: accounts[0]!.name,
+      comment: 'First configuration',
+      at: start.toISOString(),
+    })
+    record(tx, accounts[0]!, {
+      action: 'publish configuration',
+      subject: { kind: 'configuration', id: '1', name: 'Configuration 1' },
+      after: { configuration: 1 },
+      why: 'First configuration',
+    })
     for (const { at, act } of past) {
       clock.now = () => at
       act(db, accounts)
@@ -55,13 +74,27 @@ async function fill(db: Db, store: FileStore): Promise<void> {
 
 /** Notes what refers to what, with one audit entry for each assembly. */
 function relateAll(db: Db, actor: Account): void {
-  const rows = new Map(db.select({ number: documents.number, id: documents.id }).from(documents).all().map(({ number, id }) => [number, id]))
+  const rows = new Map(
+    db
+      .select({ number: documents.number, id: documents.id })
+      .from(documents)
+      .all()
+      .map(({ number, id }) => [number, id]),
+  )
   const parts = new Map<string, string[]>()
   for (const [parent, child] of referencesAmong([...rows.keys()])) {
     relate(db, rows.get(parent)!, rows.get(child)!)
     parts.set(parent, [...(parts.get(parent) ?? []), child])
   }
-  for (const [parent, children] of parts) record(db, actor, { action: 'add reference', subject: { kind: 'document', id: rows.get(parent)!, name: parent }, after: { refersTo: children.join(', ') } })
+  for (const [parent, children] of parts)
+    record(db, actor, {
+      action: 'add reference',
+      subject: { kind: 'document', id: rows.get(parent)!, name: parent },
+      after: { refersTo: children.join(', ') },
+    })
 }
 
-await seed(resolve(process.env.ILMENITE_DATA ?? 'data'), resolve(process.env.ILMENITE_ARCHIVES ?? join(process.env.ILMENITE_DATA ?? 'data', 'archives')))
+await seed(
+  resolve(process.env.ILMENITE_DATA ?? 'data'),
+  resolve(process.env.ILMENITE_ARCHIVES ?? join(process.env.ILMENITE_DATA ?? 'data', 'archives')),
+)

@@ -10,10 +10,20 @@ const { benchLifecycles } = await import('../bench/lifecycles.mjs')
 const { benchRevisions } = await import('../bench/revisions.mjs')
 const { benchSheet } = await import('../bench/sheet.mjs')
 const { benchVault } = await import('../bench/vault.mjs')
-const lines = [...benchRevisions(), ...(await benchConditions()), ...benchLifecycles(), await benchIntake(), await benchVault(), ...(await benchSheet())]
+const lines = [
+  ...benchRevisions(),
+  ...(await benchConditions()),
+  ...benchLifecycles(),
+  await benchIntake(),
+  await benchVault(),
+  ...(await benchSheet()),
+]
 for (const { name, ratio, atLeast, figures } of lines) {
-  console.log(`\n${name}\n  ratio ${ratio.toFixed(2)} (at least ${atLeast}: ${ratio >= atLeast ? 'held' : 'NOT held'})`)
-  for (const [figure, value] of Object.entries(figures)) console.log(`  ${figure.padEnd(26)} ${typeof value === 'number' ? Number(value.toFixed(2)) : value}`)
+  console.log(
+    `\n${name}\n  ratio ${ratio.toFixed(2)} (at least ${atLeast}: ${ratio >= atLeast ? 'held' : 'NOT held'})`,
+  )
+  for (const [figure, value] of Object.entries(figures))
+    console.log(`  ${figure.padEnd(26)} ${typeof value === 'number' ? Number(value.toFixed(2)) : value}`)
 }
 writeFileSync('bench/results.json', `${JSON.stringify(lines, null, 2)}\n`)
 process.exitCode = lines.every(({ ratio, atLeast }) => ratio >= atLeast) ? 0 : 1

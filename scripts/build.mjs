@@ -4,18 +4,31 @@ import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from '
 import { createHash } from 'node:crypto'
 import { join } from 'node:path'
 
-const inputs = ['app', 'core', 'server', 'shared', 'demo', 'public', 'nuxt.config.ts', 'package-lock.json', 'scripts/build.mjs']
+const inputs = [
+  'app',
+  'core',
+  'server',
+  'shared',
+  'demo',
+  'public',
+  'nuxt.config.ts',
+  'package-lock.json',
+  'scripts/build.mjs',
+]
 const stampFile = '.output/stamp'
 
 function* filesBelow(path) {
   if (!existsSync(path)) return
-  if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) yield* filesBelow(join(path, name))
+  if (statSync(path).isDirectory())
+    for (const name of readdirSync(path).sort()) yield* filesBelow(join(path, name))
   else yield path
 }
 
 function stamp() {
   const hash = createHash('sha256')
-  for (const input of inputs) for (const file of filesBelow(input)) if (!file.endsWith('.test.ts')) hash.update(file).update(readFileSync(file))
+  for (const input of inputs)
+    for (const file of filesBelow(input))
+      if (!file.endsWith('.test.ts')) hash.update(file).update(readFileSync(file))
   return hash.digest('hex')
 }
 
@@ -23,14 +36,29 @@ const wanted = stamp()
 if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === wanted) {
   console.log('The build is up to date.')
 } else {
-  execFileSync('npx', ['nuxt', 'build'], { stdio: 'inherit', env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } })
+  execFileSync('npx', ['nuxt', 'build'], {
+    stdio: 'inherit',
+    env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' },
+  })
   const { build } = await import('esbuild')
   // Beside the server, so that server and worker load one and the same copy of SQLite: two in one process would undo each other's file locks.
   await build({
-    entryPoints: { 'job-worker': 'server/jobs/worker.ts', 'seed': 'demo/seed.ts', 'generate': 'demo/generate.ts' },
-    outdir: '.output/server/programs', outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', format: 'esm', target: 'node20',
-    external: ['better-sqlite3'], logLevel: 'warning',
-    banner: { js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);" },
+    entryPoints: {
+      'job-worker': 'server/jobs/worker.ts',
+      seed: 'demo/seed.ts',
+      generate: 'demo/generate.ts',
+    },
+    outdir: '.output/server/programs',
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    external: ['better-sqlite3'],
+    logLevel: 'warning',
+    banner: {
+      js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);",
+    },
   })
   writeFileSync(stampFile, wanted)
 }

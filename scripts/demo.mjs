@@ -8,7 +8,10 @@ build()
 const data = resolve(process.env.ILMENITE_DATA ?? 'data')
 const port = process.env.PORT ?? '4710'
 try {
-  execFileSync('node', ['.output/server/programs/seed.mjs'], { stdio: 'inherit', env: { ...process.env, ILMENITE_DATA: data, ILMENITE_MIGRATIONS: 'server/database/migrations' } })
+  execFileSync('node', ['.output/server/programs/seed.mjs'], {
+    stdio: 'inherit',
+    env: { ...process.env, ILMENITE_DATA: data, ILMENITE_MIGRATIONS: 'server/database/migrations' },
+  })
 } catch {
   process.exit(2)
 }

@@ -2,7 +2,8 @@
 import { execFileSync, spawnSync } from 'node:child_process'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 
-const run = (command, args, env = {}) => execFileSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } })
+const run = (command, args, env = {}) =>
+  execFileSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } })
 
 /**
  * Installs the packages of the lock file where others are installed.
@@ -19,13 +20,22 @@ export function installPackages() {
 
 /** The path of Chromium; installs Debian's package where there is none and we may. */
 export function chromium() {
-  const known = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((path) => path && existsSync(path))
+  const known = [
+    process.env.CHROMIUM,
+    '/usr/bin/chromium',
+    '/usr/bin/chromium-browser',
+    '/usr/bin/google-chrome',
+  ].find((path) => path && existsSync(path))
   if (known) return known
   if (spawnSync('apt-get', ['--version']).status !== 0 || process.getuid?.() !== 0)
-    throw new Error('The browser tests need Chromium. Install it, or say where it is with CHROMIUM=/path/to/chromium.')
+    throw new Error(
+      'The browser tests need Chromium. Install it, or say where it is with CHROMIUM=/path/to/chromium.',
+    )
   console.log('Installing Chromium …')
   run('apt-get', ['update', '-q'])
-  run('apt-get', ['install', '-y', '-q', '--no-install-recommends', 'chromium'], { DEBIAN_FRONTEND: 'noninteractive' })
+  run('apt-get', ['install', '-y', '-q', '--no-install-recommends', 'chromium'], {
+    DEBIAN_FRONTEND: 'noninteractive',
+  })
   return '/usr/bin/chromium'
 }
 

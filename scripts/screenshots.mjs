@@ -79,11 +79,17 @@ await open('/lifecycles/workshop-document?view=map&transition=revise')
 await rest(2500)
 await picture('map')
 await open('/revisions/tarn?at=B')
-await page.type('[aria-label="Labels, one a line"]', ['01', '02', 'rev 3', 'A', 'A', 'B', 'B01', 'b-2', 'C', 'C', 'C', 'O1', 'NC', 'I', 'D'].join('\n'))
+await page.type(
+  '[aria-label="Labels, one a line"]',
+  ['01', '02', 'rev 3', 'A', 'A', 'B', 'B01', 'b-2', 'C', 'C', 'C', 'O1', 'NC', 'I', 'D'].join('\n'),
+)
 await says('refused')
 await picture('revisions')
 await open('/revisions/station?with=workshop-letters')
-await page.type('[aria-label="Labels, one a line"]', ['P01.01', 'P01.02', 'P01', 'P02.01', 'P02', 'C01'].join('\n'))
+await page.type(
+  '[aria-label="Labels, one a line"]',
+  ['P01.01', 'P01.02', 'P01', 'P02.01', 'P02', 'C01'].join('\n'),
+)
 await says('order of every history')
 await picture('conversion')
 await open('/adoption?folder=/Line/Carried over&at=BR-5009')

@@ -18,10 +18,26 @@ function step(name, command, args) {
 }
 
 step('types of the application', 'npx', ['nuxt', 'typecheck'])
-step('types of core, programs and tests', 'npx', ['tsc', '-p', 'tsconfig.programs.json', '--noEmit', '--composite', 'false'])
+step('types of core, programs and tests', 'npx', [
+  'tsc',
+  '-p',
+  'tsconfig.programs.json',
+  '--noEmit',
+  '--composite',
+  'false',
+])
 step('lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
 const report = 'tests/.work/report.json'
-if (!step('unit, API and browser tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile=${report}`])) counts.failed--
+if (
+  !step('unit, API and browser tests', 'npx', [
+    'vitest',
+    'run',
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile=${report}`,
+  ])
+)
+  counts.failed--
 else counts.passed--
 try {
   const { numPassedTests, numFailedTests, success } = JSON.parse(readFileSync(report, 'utf8'))

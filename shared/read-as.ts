@@ -13,7 +13,8 @@ export class ShapeError extends Error {
 
 /** A plain value as an instance of a request class, its texts well-formed, checked. @throws ShapeError that names every field at fault. */
 export function readAs<T extends object>(kind: new () => T, value: unknown): T {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) throw new ShapeError(['a JSON object was expected'])
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    throw new ShapeError(['a JSON object was expected'])
   const instance = plainToInstance(kind, checkedText(value), { exposeDefaultValues: true })
   const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true })
   if (errors.length) throw new ShapeError(errors.flatMap((error) => faults(error)))
@@ -31,12 +32,16 @@ function checkedText(value: object): object {
 
 function faults(error: ValidationError, above = ''): string[] {
   const path = above ? `${above}.${error.property}` : error.property
-  return [...Object.values(error.constraints ?? {}).map((message) => placed(message, error.property, path)), ...(error.children ?? []).flatMap((child) => faults(child, path))]
+  return [
+    ...Object.values(error.constraints ?? {}).map((message) => placed(message, error.property, path)),
+    ...(error.children ?? []).flatMap((child) => faults(child, path)),
+  ]
 }
 
 /** The checks' own messages begin with the field, which is then named with its place; ours are sentences and stay as they are. */
 function placed(message: string, property: string, path: string): string {
   for (const start of ['', 'each value in '])
-    if (message.startsWith(`${start}${property} `)) return `${start}${path}${message.slice(start.length + property.length)}`
+    if (message.startsWith(`${start}${property} `))
+      return `${start}${path}${message.slice(start.length + property.length)}`
   return / /.test(message) ? message : `${path}: ${message}`
 }

@@ -19,5 +19,7 @@ export function wellFormed(value: unknown, depth = 0): unknown {
   if (typeof value !== 'object' || value === null) return value
   if (depth >= deepest) throw new NestingError()
   if (Array.isArray(value)) return value.map((inner) => wellFormed(inner, depth + 1))
-  return Object.fromEntries(Object.entries(value).map(([name, inner]) => [name.toWellFormed(), wellFormed(inner, depth + 1)]))
+  return Object.fromEntries(
+    Object.entries(value).map(([name, inner]) => [name.toWellFormed(), wellFormed(inner, depth + 1)]),
+  )
 }

@@ -2,46 +2,87 @@ import type { PlannedDocument, PlannedFile, Prediction, Settlement } from '~~/co
 
 /** A file of an intake with its document's plan and what came of it, as the server lists it. */
 export interface PlannedRow {
-  file: { path: string; number: string | null; status: string; conflict: string | null; planned: PlannedFile | null }
-  document: { plan: PlannedDocument; status: string; message: string | null; result: Prediction | null } | null
+  file: {
+    path: string
+    number: string | null
+    status: string
+    conflict: string | null
+    planned: PlannedFile | null
+  }
+  document: {
+    plan: PlannedDocument
+    status: string
+    message: string | null
+    result: Prediction | null
+  } | null
   asPredicted: boolean | null
 }
 
 export const conflictNames: Record<string, string> = {
-  'unreadable': 'File cannot be read', 'empty-file': 'File is empty', 'changed': 'File has changed', 'name-not-read': 'No number in the name', 'no-label': 'No revision anywhere', 'label-refused': 'Label not in the scheme',
-  'same-revision-twice': 'Same number and revision twice', 'sources-disagree': 'Name and register disagree', 'number-in-vault': 'Number is in the vault already', 'no-class': 'No class fits', 'no-target-state': 'No such target state',
-  'no-way': 'No way into the state', 'refused': 'The engine refuses', 'companion': 'A companion is held back',
+  unreadable: 'File cannot be read',
+  'empty-file': 'File is empty',
+  changed: 'File has changed',
+  'name-not-read': 'No number in the name',
+  'no-label': 'No revision anywhere',
+  'label-refused': 'Label not in the scheme',
+  'same-revision-twice': 'Same number and revision twice',
+  'sources-disagree': 'Name and register disagree',
+  'number-in-vault': 'Number is in the vault already',
+  'no-class': 'No class fits',
+  'no-target-state': 'No such target state',
+  'no-way': 'No way into the state',
+  refused: 'The engine refuses',
+  companion: 'A companion is held back',
 }
 
 /** What one kind of source says of a file's revision. */
-export const said = (row: PlannedRow, source: string) => row.file.planned?.evidence.revision.find((evidence) => evidence.source === source)?.value
+export const said = (row: PlannedRow, source: string) =>
+  row.file.planned?.evidence.revision.find((evidence) => evidence.source === source)?.value
 
 /** What the register says: the line of the file's own label, else its newest line, which is also what holds a file back. */
 export function registerSays(row: PlannedRow) {
-  const lines = row.file.planned?.evidence.revision.filter((evidence) => evidence.source.startsWith('register')) ?? []
-  const own = row.file.status === 'held' ? undefined : lines.find((line) => line.value === row.file.planned?.label)
+  const lines =
+    row.file.planned?.evidence.revision.filter((evidence) => evidence.source.startsWith('register')) ?? []
+  const own =
+    row.file.status === 'held' ? undefined : lines.find((line) => line.value === row.file.planned?.label)
   return own ?? lines.at(-1)
 }
 
 /** Whether this file carries the label that its document will stand at. */
-export const isCurrent = (row: PlannedRow) => row.document?.plan.prediction !== null && row.document?.plan.files.at(-1)?.path === row.file.path
-export const versionOf = (row: PlannedRow) => (row.document?.plan.files.findIndex((file) => file.path === row.file.path) ?? -1) + 1
+export const isCurrent = (row: PlannedRow) =>
+  row.document?.plan.prediction !== null && row.document?.plan.files.at(-1)?.path === row.file.path
+export const versionOf = (row: PlannedRow) =>
+  (row.document?.plan.files.findIndex((file) => file.path === row.file.path) ?? -1) + 1
 
 /** Everything that holds a file back: its own conflicts, then its document's. */
-export const conflictsOf = (row: PlannedRow) => [...(row.file.planned?.conflicts ?? []), ...(row.document?.plan.conflicts ?? [])]
+export const conflictsOf = (row: PlannedRow) => [
+  ...(row.file.planned?.conflicts ?? []),
+  ...(row.document?.plan.conflicts ?? []),
+]
 
 export function whyHeld(row: PlannedRow): string {
   if (row.document?.message) return row.document.message
-  return conflictsOf(row).map((conflict) => conflict.message).join('; ')
+  return conflictsOf(row)
+    .map((conflict) => conflict.message)
+    .join('; ')
 }
 
 /** How a file stands, in a word or, at length, in the sentence that holds it back. */
 export function standing(row: PlannedRow, atLength: boolean): string {
   const { status } = row.file
   if (status !== 'held') return status === 'done' ? 'brought in' : status
-  return atLength ? whyHeld(row) || `another file of ${row.file.number} is held back` : conflictNames[row.file.conflict ?? ''] ?? 'held back'
+  return atLength
+    ? whyHeld(row) || `another file of ${row.file.number} is held back`
+    : (conflictNames[row.file.conflict ?? ''] ?? 'held back')
 }
 
 export function settlementWords({ leaveOut, label, number, trust }: Settlement): string {
-  return [leaveOut && 'left out', label && `label ${label}`, number && `number ${number}`, trust && `the ${trust} is right`].filter(Boolean).join(', ')
+  return [
+    leaveOut && 'left out',
+    label && `label ${label}`,
+    number && `number ${number}`,
+    trust && `the ${trust} is right`,
+  ]
+    .filter(Boolean)
+    .join(', ')
 }

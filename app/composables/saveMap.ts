@@ -22,14 +22,26 @@ async function painted(svg: string, width: number, height: number): Promise<Blob
   await image.decode()
   // Browsers refuse canvases beyond some size: very large maps are painted smaller.
   const scale = Math.min(2, 8000 / Math.max(width, height))
-  const canvas = Object.assign(document.createElement('canvas'), { width: Math.round(width * scale), height: Math.round(height * scale) })
+  const canvas = Object.assign(document.createElement('canvas'), {
+    width: Math.round(width * scale),
+    height: Math.round(height * scale),
+  })
   canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height)
-  return new Promise((done, fail) => canvas.toBlob((blob) => (blob ? done(blob) : fail(new Error('the browser could not paint the map'))), 'image/png'))
+  return new Promise((done, fail) =>
+    canvas.toBlob(
+      (blob) => (blob ? done(blob) : fail(new Error('the browser could not paint the map'))),
+      'image/png',
+    ),
+  )
 }
 
 async function page(element: HTMLElement, width: number, height: number): Promise<Blob> {
   const [{ jsPDF: Pdf }] = await Promise.all([import('jspdf'), import('svg2pdf.js')])
-  const pdf = new Pdf({ orientation: width > height ? 'landscape' : 'portrait', unit: 'pt', format: [width, height] })
+  const pdf = new Pdf({
+    orientation: width > height ? 'landscape' : 'portrait',
+    unit: 'pt',
+    format: [width, height],
+  })
   await pdf.svg(element, { x: 0, y: 0, width, height })
   return pdf.output('blob')
 }

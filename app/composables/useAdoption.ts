@@ -1,7 +1,9 @@
 import type { AdoptionRow } from '~~/server/services/adoption'
 
 /** The readiness list of a selection, and adopting from it in portions that are whole each. */
-export function useAdoption(selection: () => { numbers?: string[]; folder?: string; attribute?: string; target?: string }) {
+export function useAdoption(
+  selection: () => { numbers?: string[]; folder?: string; attribute?: string; target?: string },
+) {
   const rows = shallowRef<AdoptionRow[]>([])
   const labels = ref<Record<string, string>>({})
   const below = ref<string[]>([])
@@ -16,7 +18,10 @@ export function useAdoption(selection: () => { numbers?: string[]; folder?: stri
     const mine = ++asked
     loading.value = true
     try {
-      const answer = await api<AdoptionRow[]>('adoptions/plan', { method: 'POST', body: { ...selection(), labels: labels.value, below: below.value } })
+      const answer = await api<AdoptionRow[]>('adoptions/plan', {
+        method: 'POST',
+        body: { ...selection(), labels: labels.value, below: below.value },
+      })
       if (mine !== asked) return
       rows.value = answer
       fault.value = ''
@@ -59,12 +64,34 @@ export function useAdoption(selection: () => { numbers?: string[]; folder?: stri
     for (let at = 0; at < all.length && !stopAsked; at += portion) {
       progress.value = { done, total: all.length }
       const documents = all.slice(at, at + portion)
-      if (!(await attempt(() => api('adoptions', { method: 'POST', body: { documents, ...(comment.trim() ? { comment } : {}) } })))) break
+      if (
+        !(await attempt(() =>
+          api('adoptions', { method: 'POST', body: { documents, ...(comment.trim() ? { comment } : {}) } }),
+        ))
+      )
+        break
       done += documents.length
     }
     progress.value = null
     await load()
     return done
   }
-  return { rows, labels, below, left, fault, loading, progress, ready, chosen, load, setLabel, setBelow, takeAllFromRecord, choose, adopt, stop: () => (stopAsked = true) }
+  return {
+    rows,
+    labels,
+    below,
+    left,
+    fault,
+    loading,
+    progress,
+    ready,
+    chosen,
+    load,
+    setLabel,
+    setBelow,
+    takeAllFromRecord,
+    choose,
+    adopt,
+    stop: () => (stopAsked = true),
+  }
 }

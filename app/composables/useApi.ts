@@ -1,16 +1,30 @@
 import type { FetchError } from 'ofetch'
 
 /** A refusal as the server gave it. */
-export interface ApiRefusal { status: number; message: string; reasons: unknown[] }
+export interface ApiRefusal {
+  status: number
+  message: string
+  reasons: unknown[]
+}
 
 /** The server's refusal behind a failed call. */
 export function refusalOf(error: unknown): ApiRefusal {
-  const { statusCode, data } = error as FetchError<{ message?: string; data?: { message: string; reasons: unknown[] } }>
-  return { status: statusCode ?? 0, message: data?.data?.message ?? data?.message ?? 'the server does not answer: is it still running?', reasons: data?.data?.reasons ?? [] }
+  const { statusCode, data } = error as FetchError<{
+    message?: string
+    data?: { message: string; reasons: unknown[] }
+  }>
+  return {
+    status: statusCode ?? 0,
+    message: data?.data?.message ?? data?.message ?? 'the server does not answer: is it still running?',
+    reasons: data?.data?.reasons ?? [],
+  }
 }
 
 /** A call of the server. @throws the fetch error; `refusalOf` reads it. */
-export function api<T>(path: string, options: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE'; body?: unknown; query?: object } = {}): Promise<T> {
+export function api<T>(
+  path: string,
+  options: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE'; body?: unknown; query?: object } = {},
+): Promise<T> {
   // The router's own types of all paths are too deep for the compiler; callers say what they expect instead.
   return ($fetch as (path: string, options: object) => Promise<T>)(`/api/${path}`, options)
 }
@@ -26,7 +40,11 @@ export async function attempt(act: () => Promise<unknown>): Promise<boolean> {
       await navigateTo('/sign-in')
       return false
     }
-    const texts = reasons.map((reason) => (typeof reason === 'string' ? reason : (reason as { message?: string }).message ?? '')).filter((text) => text && !message.includes(text))
+    const texts = reasons
+      .map((reason) =>
+        typeof reason === 'string' ? reason : ((reason as { message?: string }).message ?? ''),
+      )
+      .filter((text) => text && !message.includes(text))
     useNotices().refuse(message, texts)
     return false
   }

@@ -2,7 +2,10 @@ import type { ChainedEntry } from '~~/core/audit/chain'
 import type { Decision, Transition } from '~~/core/lifecycle'
 import type { documentPage } from '~~/server/services/vault-query'
 
-export interface PossibleAct { transition: Transition; decision: Decision }
+export interface PossibleAct {
+  transition: Transition
+  decision: Decision
+}
 
 /** A document's page, the acts possible on it, and its trail; `load` fetches them anew. */
 export function useDocument(number: MaybeRefOrGetter<string>, withTrail = false) {
@@ -14,11 +17,17 @@ export function useDocument(number: MaybeRefOrGetter<string>, withTrail = false)
 
   async function load() {
     try {
-      const [document, possible] = await Promise.all([api<NonNullable<typeof page.value>>(path()), api<PossibleAct[]>(path('/acts'))])
+      const [document, possible] = await Promise.all([
+        api<NonNullable<typeof page.value>>(path()),
+        api<PossibleAct[]>(path('/acts')),
+      ])
       page.value = document
       acts.value = possible
       missing.value = ''
-      if (withTrail) trail.value = await api<ChainedEntry[]>('audit', { query: { kind: 'document', subject: document.document.id, limit: 200 } }).catch(() => [])
+      if (withTrail)
+        trail.value = await api<ChainedEntry[]>('audit', {
+          query: { kind: 'document', subject: document.document.id, limit: 200 },
+        }).catch(() => [])
     } catch (error) {
       page.value = null
       missing.value = refusalOf(error).message
@@ -28,15 +37,27 @@ export function useDocument(number: MaybeRefOrGetter<string>, withTrail = false)
 
   /** Asks what each act would do with this comment. */
   async function predictWith(comment: string) {
-    acts.value = await api<PossibleAct[]>(path('/acts'), { query: comment.trim() ? { comment } : {} }).catch(() => acts.value)
+    acts.value = await api<PossibleAct[]>(path('/acts'), { query: comment.trim() ? { comment } : {} }).catch(
+      () => acts.value,
+    )
   }
 
   /** Runs an act on the document as it is shown, then shows it as it is. */
-  async function act(rest: string, method: 'POST' | 'PUT' | 'DELETE', options: { body?: object; query?: object; file?: File } = {}): Promise<boolean> {
+  async function act(
+    rest: string,
+    method: 'POST' | 'PUT' | 'DELETE',
+    options: { body?: object; query?: object; file?: File } = {},
+  ): Promise<boolean> {
     const change = page.value!.document.change
-    const done = await attempt(() => options.file
-      ? api(path(rest), { method, body: options.file, query: { change, fileName: options.file.name, ...options.query } })
-      : api(path(rest), { method, body: { change, ...options.body } }))
+    const done = await attempt(() =>
+      options.file
+        ? api(path(rest), {
+            method,
+            body: options.file,
+            query: { change, fileName: options.file.name, ...options.query },
+          })
+        : api(path(rest), { method, body: { change, ...options.body } }),
+    )
     await load()
     return done
   }

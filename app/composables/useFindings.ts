@@ -7,7 +7,10 @@ import type { CheckAnswer } from '~/workers/check'
  * The findings on a configuration, computed anew in a web worker whenever it changes; the last ones stand until then. While
  * the worker is at one configuration, only the newest of those that follow waits for it.
  */
-export function useFindings(configuration: () => Configuration | undefined, directory: () => Directory | undefined) {
+export function useFindings(
+  configuration: () => Configuration | undefined,
+  directory: () => Directory | undefined,
+) {
   const findings = shallowRef<Finding[]>([])
   let worker: Worker | undefined
   let busy = false

@@ -8,7 +8,9 @@ export function useGuardReach(asked: () => { lifecycle: string; states: string[]
   const reach = shallowRef<Reach | null>(null)
   const ask = useDebounceFn(async () => {
     const body = asked()
-    reach.value = body.guard.trim() ? await api<Reach>('draft/guard', { method: 'POST', body }).catch(() => null) : null
+    reach.value = body.guard.trim()
+      ? await api<Reach>('draft/guard', { method: 'POST', body }).catch(() => null)
+      : null
   }, 200)
   watch(() => JSON.stringify(asked()), ask, { immediate: true })
   return reach

@@ -12,9 +12,23 @@ export function useIntake(id: string, onChanged: () => void) {
 
   async function load() {
     try {
-      const before = JSON.stringify([page.value?.files, page.value?.documents, page.value?.intake.settlements, page.value?.job?.status])
+      const before = JSON.stringify([
+        page.value?.files,
+        page.value?.documents,
+        page.value?.intake.settlements,
+        page.value?.job?.status,
+      ])
       page.value = await api<IntakePage>(`intakes/${id}`)
-      if (before !== JSON.stringify([page.value.files, page.value.documents, page.value.intake.settlements, page.value.job?.status])) onChanged()
+      if (
+        before !==
+        JSON.stringify([
+          page.value.files,
+          page.value.documents,
+          page.value.intake.settlements,
+          page.value.job?.status,
+        ])
+      )
+        onChanged()
     } catch (error) {
       missing.value = refusalOf(error).message
     }
@@ -23,7 +37,9 @@ export function useIntake(id: string, onChanged: () => void) {
   useIntervalFn(() => busy.value && load(), 400)
 
   async function post(path: string, body: unknown = {}, method: 'POST' | 'PUT' = 'POST') {
-    const done = await attempt(async () => (page.value = await api<IntakePage>(`intakes/${id}/${path}`, { method, body })))
+    const done = await attempt(
+      async () => (page.value = await api<IntakePage>(`intakes/${id}/${path}`, { method, body })),
+    )
     return done
   }
   const settle = (settled: { key: string; settlement: Settlement | null }[]) => post('settle', { settled })

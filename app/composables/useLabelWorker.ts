@@ -16,9 +16,10 @@ export function useLabelWorker() {
   }
   onBeforeUnmount(() => worker.terminate())
   /** Resolves with the answer; rejects with a sentence for people. */
-  return (question: Question) => new Promise<LabelAnswer>((done, fail) => {
-    const id = ++last
-    waiting.set(id, { done, fail })
-    worker.postMessage(JSON.parse(JSON.stringify({ id, ...question })))
-  })
+  return (question: Question) =>
+    new Promise<LabelAnswer>((done, fail) => {
+      const id = ++last
+      waiting.set(id, { done, fail })
+      worker.postMessage(JSON.parse(JSON.stringify({ id, ...question })))
+    })
 }

@@ -7,7 +7,9 @@ export function useStateClipboard() {
     copy(source: string, states: string[]) {
       if (!states.length) return
       copied.value = { source, states: [...states] }
-      useNotices().say(`${states.length} ${states.length === 1 ? 'state' : 'states'} copied: paste on any sheet with Ctrl+V.`)
+      useNotices().say(
+        `${states.length} ${states.length === 1 ? 'state' : 'states'} copied: paste on any sheet with Ctrl+V.`,
+      )
     },
     async paste(lifecycle: string) {
       if (copied.value) await store.edit({ kind: 'paste-states', lifecycle, ...copied.value })

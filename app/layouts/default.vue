@@ -13,20 +13,56 @@ useShortcuts([
 
 <template>
   <slot v-if="bare" />
-  <div v-else class="shell">
+  <div
+    v-else
+    class="shell"
+  >
     <ShellTopBar @find="finder = true" />
     <ShellSideNav @help="help = true" />
-    <main id="main" tabindex="-1"><slot /></main>
+    <main
+      id="main"
+      tabindex="-1"
+    >
+      <slot />
+    </main>
     <div id="tray" />
     <ShellNotices />
-    <ShellFinder v-if="finder" @close="finder = false" />
-    <ShellShortcutHelp v-if="help" @close="help = false" />
+    <ShellFinder
+      v-if="finder"
+      @close="finder = false"
+    />
+    <ShellShortcutHelp
+      v-if="help"
+      @close="help = false"
+    />
   </div>
 </template>
 
 <style scoped>
-.shell { display: grid; grid-template: 46px auto minmax(0, 1fr) auto / 150px minmax(0, 1fr); height: 100vh; grid-template-areas: 'top top' 'nav notices' 'nav main' 'nav tray'; }
-main { grid-area: main; overflow: auto; outline: none; container-type: size; }
-#tray { grid-area: tray; min-width: 0; }
-@media print { .shell { display: block; height: auto; } main { overflow: visible; container-type: normal; } }
+.shell {
+  display: grid;
+  grid-template: 46px auto minmax(0, 1fr) auto / 150px minmax(0, 1fr);
+  height: 100vh;
+  grid-template-areas: 'top top' 'nav notices' 'nav main' 'nav tray';
+}
+main {
+  grid-area: main;
+  overflow: auto;
+  outline: none;
+  container-type: size;
+}
+#tray {
+  grid-area: tray;
+  min-width: 0;
+}
+@media print {
+  .shell {
+    display: block;
+    height: auto;
+  }
+  main {
+    overflow: visible;
+    container-type: normal;
+  }
+}
 </style>

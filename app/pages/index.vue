@@ -7,37 +7,113 @@ useTitle('Overview')
 const view = shallowRef<ReturnType<typeof overview> | null>(null)
 onMounted(() => attempt(async () => (view.value = await api('overview'))))
 const days = (count: number) => `${Math.round(count)} d`
-const rows = computed(() => store.published!.configuration.lifecycles.flatMap((lifecycle) => lifecycle.states.map((use) => ({ lifecycle, use, standing: view.value?.standing.find((row) => row.lifecycle === lifecycle.id && row.state === use.state) })).filter((row) => row.standing)))
+const rows = computed(() =>
+  store.published!.configuration.lifecycles.flatMap((lifecycle) =>
+    lifecycle.states
+      .map((use) => ({
+        lifecycle,
+        use,
+        standing: view.value?.standing.find(
+          (row) => row.lifecycle === lifecycle.id && row.state === use.state,
+        ),
+      }))
+      .filter((row) => row.standing),
+  ),
+)
 const most = computed(() => Math.max(1, ...rows.value.map((row) => row.standing!.count)))
 </script>
 
 <template>
-  <div v-if="view && store.published" class="page">
+  <div
+    v-if="view && store.published"
+    class="page"
+  >
     <h1>Overview</h1>
-    <p class="soft">{{ view.documents }} documents · configuration {{ view.published.id }} in force since {{ view.published.at.slice(0, 10) }}, published by {{ view.published.personName }}</p>
+    <p class="soft">
+      {{ view.documents }} documents · configuration {{ view.published.id }} in force since
+      {{ view.published.at.slice(0, 10) }}, published by {{ view.published.personName }}
+    </p>
     <div class="two">
       <section>
         <h2>What needs you</h2>
         <ul>
-          <li v-if="view.draft.edits"><span class="waits">■</span> <NuxtLink to="/publish">Draft {{ view.draft.number }}</NuxtLink> has {{ view.draft.edits }} edits that are not in force; the last: {{ view.draft.last }}</li>
-          <li v-for="finding in view.findings.slice(0, 6)" :key="finding.message"><CommonFindingLine :finding="finding" plain /></li>
-          <li v-if="view.findings.length > 6"><NuxtLink to="/publish">{{ view.findings.length - 6 }} more findings</NuxtLink></li>
-          <li v-for="intake in view.intakes" :key="intake.id"><span class="waits">■</span> <NuxtLink :to="`/intake/${intake.id}`">{{ intake.name }}</NuxtLink>: {{ intake.ready }} documents ready, {{ intake.held }} held back</li>
-          <li v-for="job in view.jobs" :key="job.id"><CommonJobProgress :job="job" /></li>
-          <li v-if="view.checkedOut"><span class="soft">□</span> <NuxtLink to="/vault?checkedOut=true">{{ view.checkedOut }} documents are checked out</NuxtLink></li>
-          <li v-if="!view.draft.edits && !view.findings.length && !view.intakes.length && !view.jobs.length" class="soft">Nothing waits. <NuxtLink to="/intake">Bring an archive in</NuxtLink>, or <NuxtLink to="/lifecycles">look a lifecycle over</NuxtLink>.</li>
+          <li v-if="view.draft.edits">
+            <span class="waits">■</span> <NuxtLink to="/publish">Draft {{ view.draft.number }}</NuxtLink> has
+            {{ view.draft.edits }} edits that are not in force; the last: {{ view.draft.last }}
+          </li>
+          <li
+            v-for="finding in view.findings.slice(0, 6)"
+            :key="finding.message"
+          >
+            <CommonFindingLine
+              :finding="finding"
+              plain
+            />
+          </li>
+          <li v-if="view.findings.length > 6">
+            <NuxtLink to="/publish">{{ view.findings.length - 6 }} more findings</NuxtLink>
+          </li>
+          <li
+            v-for="intake in view.intakes"
+            :key="intake.id"
+          >
+            <span class="waits">■</span> <NuxtLink :to="`/intake/${intake.id}`">{{ intake.name }}</NuxtLink>:
+            {{ intake.ready }} documents ready, {{ intake.held }} held back
+          </li>
+          <li
+            v-for="job in view.jobs"
+            :key="job.id"
+          >
+            <CommonJobProgress :job="job" />
+          </li>
+          <li v-if="view.checkedOut">
+            <span class="soft">□</span>
+            <NuxtLink to="/vault?checkedOut=true">{{ view.checkedOut }} documents are checked out</NuxtLink>
+          </li>
+          <li
+            v-if="!view.draft.edits && !view.findings.length && !view.intakes.length && !view.jobs.length"
+            class="soft"
+          >
+            Nothing waits. <NuxtLink to="/intake">Bring an archive in</NuxtLink>, or
+            <NuxtLink to="/lifecycles">look a lifecycle over</NuxtLink>.
+          </li>
         </ul>
       </section>
       <section>
         <h2>How long documents stand</h2>
         <table class="rows">
-          <thead><tr><th>Lifecycle</th><th>State</th><th>Documents</th><th class="right">On average</th><th class="right">Longest</th></tr></thead>
-          <tbody><tr v-for="row in rows" :key="row.lifecycle.id + row.use.state">
-            <td class="soft">{{ lifecycleOf(store.published.configuration, row.lifecycle.id).name }}</td>
-            <td><NuxtLink :to="`/vault?lifecycle=${row.lifecycle.id}&state=${row.use.state}`">{{ stateName(store.published.configuration, row.use.state) }}</NuxtLink></td>
-            <td><span class="bar-mark" :class="row.use.phase" :style="{ width: `${(row.standing!.count / most) * 120}px` }" /> <span class="mono">{{ row.standing!.count }}</span></td>
-            <td class="mono right">{{ days(row.standing!.days) }}</td><td class="mono right">{{ days(row.standing!.longest) }}</td>
-          </tr></tbody>
+          <thead>
+            <tr>
+              <th>Lifecycle</th>
+              <th>State</th>
+              <th>Documents</th>
+              <th class="right">On average</th>
+              <th class="right">Longest</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="row in rows"
+              :key="row.lifecycle.id + row.use.state"
+            >
+              <td class="soft">{{ lifecycleOf(store.published.configuration, row.lifecycle.id).name }}</td>
+              <td>
+                <NuxtLink :to="`/vault?lifecycle=${row.lifecycle.id}&state=${row.use.state}`">{{
+                  stateName(store.published.configuration, row.use.state)
+                }}</NuxtLink>
+              </td>
+              <td>
+                <span
+                  class="bar-mark"
+                  :class="row.use.phase"
+                  :style="{ width: `${(row.standing!.count / most) * 120}px` }"
+                />
+                <span class="mono">{{ row.standing!.count }}</span>
+              </td>
+              <td class="mono right">{{ days(row.standing!.days) }}</td>
+              <td class="mono right">{{ days(row.standing!.longest) }}</td>
+            </tr>
+          </tbody>
         </table>
       </section>
     </div>
@@ -45,11 +121,36 @@ const most = computed(() => Math.max(1, ...rows.value.map((row) => row.standing!
 </template>
 
 <style scoped>
-.two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr); gap: 32px; margin-top: 14px; }
-ul { list-style: none; margin: 6px 0; padding: 0; }
-li { padding: 4px 0; border-bottom: 1px solid var(--hairline); }
-.bar-mark { display: inline-block; height: 10px; border: 1px solid var(--ink); vertical-align: -1px; min-width: 2px; }
-.bar-mark.issued { background: var(--ink); }
-.bar-mark.review { background: repeating-linear-gradient(-45deg, var(--sheet) 0 3px, var(--accent) 3px 5px); }
-.bar-mark.retired { border-color: var(--ink-faint); background: var(--well); }
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
+  gap: 32px;
+  margin-top: 14px;
+}
+ul {
+  list-style: none;
+  margin: 6px 0;
+  padding: 0;
+}
+li {
+  padding: 4px 0;
+  border-bottom: 1px solid var(--hairline);
+}
+.bar-mark {
+  display: inline-block;
+  height: 10px;
+  border: 1px solid var(--ink);
+  vertical-align: -1px;
+  min-width: 2px;
+}
+.bar-mark.issued {
+  background: var(--ink);
+}
+.bar-mark.review {
+  background: repeating-linear-gradient(-45deg, var(--sheet) 0 3px, var(--accent) 3px 5px);
+}
+.bar-mark.retired {
+  border-color: var(--ink-faint);
+  background: var(--well);
+}
 </style>

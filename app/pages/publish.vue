@@ -8,66 +8,200 @@ const comment = ref('')
 const made = computed(() => store.draft?.edits.slice(0, store.draft.cursor) ?? [])
 const undone = computed(() => store.draft?.edits.slice(store.draft.cursor) ?? [])
 const errors = computed(() => store.findings.filter((finding) => finding.severity === 'error').length)
-const changes = computed(() => (store.published && store.drafted ? differences(store.published.configuration, store.drafted) : []))
+const changes = computed(() =>
+  store.published && store.drafted ? differences(store.published.configuration, store.drafted) : [],
+)
 
 /** The documents that the draft leaves nowhere, and where each lot shall go. */
 const stranded = shallowRef<Stranded[]>([])
 const targets = ref<Record<string, string>>({})
 const lot = ({ lifecycle, state }: Stranded) => `${lifecycle} ${state}`
-watch(() => store.draft?.change, () => attempt(async () => (stranded.value = await api<Stranded[]>('draft/stranded'))), { immediate: true })
+watch(
+  () => store.draft?.change,
+  () => attempt(async () => (stranded.value = await api<Stranded[]>('draft/stranded'))),
+  { immediate: true },
+)
 const undecided = computed(() => stranded.value.filter((entry) => !targets.value[lot(entry)]))
 async function publish() {
   const number = store.draft!.number
-  const moves = stranded.value.map((entry) => ({ lifecycle: entry.lifecycle, state: entry.state, to: targets.value[lot(entry)]! }))
+  const moves = stranded.value.map((entry) => ({
+    lifecycle: entry.lifecycle,
+    state: entry.state,
+    to: targets.value[lot(entry)]!,
+  }))
   if (await store.publish(comment.value, moves)) {
     useNotices().say(`Configuration ${number} is in force.`)
     comment.value = ''
     targets.value = {}
   }
 }
-useShortcuts([{ keys: 'Ctrl+Z', does: 'undo the last edit of the draft', run: () => store.undo() }, { keys: 'Ctrl+Shift+Z or Ctrl+Y', does: 'redo', run: () => store.redo() }])
+useShortcuts([
+  { keys: 'Ctrl+Z', does: 'undo the last edit of the draft', run: () => store.undo() },
+  { keys: 'Ctrl+Shift+Z or Ctrl+Y', does: 'redo', run: () => store.redo() },
+])
 </script>
 
 <template>
   <div class="page">
     <h1>Draft {{ store.draft?.number }}</h1>
-    <p class="soft">In force: configuration {{ store.published?.id }}, published by {{ store.published?.personName }} on {{ store.published?.at.slice(0, 10) }}.</p>
+    <p class="soft">
+      In force: configuration {{ store.published?.id }}, published by {{ store.published?.personName }} on
+      {{ store.published?.at.slice(0, 10) }}.
+    </p>
     <div class="two">
       <section>
         <h2>What changes</h2>
-        <table v-if="made.length" class="rows" aria-label="Edits">
-          <tbody><tr v-for="(edit, index) in made" :key="index"><td class="mono soft right">{{ index + 1 }}</td><td>{{ edit.words }}</td><td class="soft once">{{ edit.personName }}</td><td class="mono soft once" :title="edit.at">{{ edit.at.slice(5, 16).replace('T', ' ') }}</td></tr></tbody>
+        <table
+          v-if="made.length"
+          class="rows"
+          aria-label="Edits"
+        >
+          <tbody>
+            <tr
+              v-for="(edit, index) in made"
+              :key="index"
+            >
+              <td class="mono soft right">{{ index + 1 }}</td>
+              <td>{{ edit.words }}</td>
+              <td class="soft once">{{ edit.personName }}</td>
+              <td
+                class="mono soft once"
+                :title="edit.at"
+              >
+                {{ edit.at.slice(5, 16).replace('T', ' ') }}
+              </td>
+            </tr>
+          </tbody>
         </table>
-        <p v-else class="empty">Nothing yet. Change a lifecycle on its sheet; the edits gather here, and nothing is in force before you publish.</p>
-        <p v-if="undone.length" class="soft">{{ undone.length }} undone {{ undone.length === 1 ? 'edit' : 'edits' }} can be redone.</p>
+        <p
+          v-else
+          class="empty"
+        >
+          Nothing yet. Change a lifecycle on its sheet; the edits gather here, and nothing is in force before
+          you publish.
+        </p>
+        <p
+          v-if="undone.length"
+          class="soft"
+        >
+          {{ undone.length }} undone {{ undone.length === 1 ? 'edit' : 'edits' }} can be redone.
+        </p>
         <template v-if="made.length">
           <h2 class="next">Against what is in force</h2>
-          <p v-if="!changes.length" class="soft">No difference: the edits take each other back.</p>
-          <p v-for="change in changes" :key="change.about + change.words" class="change"><b>{{ change.about }}</b>: {{ change.words }}</p>
+          <p
+            v-if="!changes.length"
+            class="soft"
+          >
+            No difference: the edits take each other back.
+          </p>
+          <p
+            v-for="change in changes"
+            :key="change.about + change.words"
+            class="change"
+          >
+            <b>{{ change.about }}</b>: {{ change.words }}
+          </p>
         </template>
       </section>
       <section>
         <DraftFindings />
         <template v-if="stranded.length">
           <h2 class="next">Where do these documents go?</h2>
-          <label v-for="entry in stranded" :key="lot(entry)" class="lot">{{ entry.count }} in {{ entry.stateName }} of {{ entry.lifecycleName }} to<select v-model="targets[lot(entry)]" class="field" :aria-label="`Where documents of ${entry.stateName} go`"><option v-for="target in entry.targets" :key="target" :value="target">{{ stateName(store.drafted!, target) }}</option></select></label>
+          <label
+            v-for="entry in stranded"
+            :key="lot(entry)"
+            class="lot"
+            >{{ entry.count }} in {{ entry.stateName }} of {{ entry.lifecycleName }} to<select
+              v-model="targets[lot(entry)]"
+              class="field"
+              :aria-label="`Where documents of ${entry.stateName} go`"
+            >
+              <option
+                v-for="target in entry.targets"
+                :key="target"
+                :value="target"
+              >
+                {{ stateName(store.drafted!, target) }}
+              </option>
+            </select></label
+          >
         </template>
-        <label class="why">Why<textarea v-model="comment" class="field" rows="3" placeholder="For the audit trail" /></label>
-        <p class="soft">{{ errors ? `${errors} ${errors === 1 ? 'error stops' : 'errors stop'} the publishing.` : undecided.length ? 'Say first where the documents of removed states go.' : made.length ? `${made.length} ${made.length === 1 ? 'edit goes' : 'edits go'} in force together, or not at all.` : '' }}</p>
-        <div class="bar"><button class="act main" :disabled="!made.length || errors > 0 || undecided.length > 0" @click="publish">Publish</button><button class="link" :disabled="!made.length" @click="store.discard()">Take the draft back</button></div>
+        <label class="why"
+          >Why<textarea
+            v-model="comment"
+            class="field"
+            rows="3"
+            placeholder="For the audit trail"
+          />
+        </label>
+        <p class="soft">
+          {{
+            errors
+              ? `${errors} ${errors === 1 ? 'error stops' : 'errors stop'} the publishing.`
+              : undecided.length
+                ? 'Say first where the documents of removed states go.'
+                : made.length
+                  ? `${made.length} ${made.length === 1 ? 'edit goes' : 'edits go'} in force together, or not at all.`
+                  : ''
+          }}
+        </p>
+        <div class="bar">
+          <button
+            class="act main"
+            :disabled="!made.length || errors > 0 || undecided.length > 0"
+            @click="publish"
+          >
+            Publish</button
+          ><button
+            class="link"
+            :disabled="!made.length"
+            @click="store.discard()"
+          >
+            Take the draft back
+          </button>
+        </div>
       </section>
     </div>
-    <template v-if="made.length && changes.some(({ where }) => where.lifecycle)"><h2 class="next">Before and after, on the same columns</h2><DraftBeforeAfter :before="store.published!.configuration" :after="store.drafted!" /></template>
+    <template v-if="made.length && changes.some(({ where }) => where.lifecycle)"
+      ><h2 class="next">Before and after, on the same columns</h2>
+      <DraftBeforeAfter
+        :before="store.published!.configuration"
+        :after="store.drafted!"
+    /></template>
     <DraftEarlier class="earlier" />
   </div>
 </template>
 
 <style scoped>
-.two { display: grid; grid-template-columns: minmax(0, 3fr) minmax(0, 2fr); gap: 28px; margin-top: 14px; }
-.why { display: grid; gap: 3px; margin: 14px 0 6px; }
-.earlier { margin-top: 26px; max-width: 900px; }
-.once { white-space: nowrap; }
-.next { margin-top: 18px; }
-.change { margin: 4px 0 0; }
-.lot { display: grid; grid-template-columns: 1fr 150px; gap: 8px; align-items: center; padding: 3px 0; }
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
+  gap: 28px;
+  margin-top: 14px;
+}
+.why {
+  display: grid;
+  gap: 3px;
+  margin: 14px 0 6px;
+}
+.earlier {
+  margin-top: 26px;
+  max-width: 900px;
+}
+.once {
+  white-space: nowrap;
+}
+.next {
+  margin-top: 18px;
+}
+.change {
+  margin: 4px 0 0;
+}
+.lot {
+  display: grid;
+  grid-template-columns: 1fr 150px;
+  gap: 8px;
+  align-items: center;
+  padding: 3px 0;
+}
 </style>

@@ -15,15 +15,25 @@ export const useConfiguration = defineStore('configuration', () => {
   const drafted = computed<Configuration | null>(() => {
     if (!published.value) return null
     const { edits = [], cursor = 0 } = draft.value ?? {}
-    return edits.slice(0, cursor).reduce((configuration, { edit }) => applyEdit(configuration, edit), published.value.configuration)
+    return edits
+      .slice(0, cursor)
+      .reduce((configuration, { edit }) => applyEdit(configuration, edit), published.value.configuration)
   })
   const directory = shallowRef<Directory>()
-  const findings = useFindings(() => drafted.value ?? undefined, () => directory.value)
+  const findings = useFindings(
+    () => drafted.value ?? undefined,
+    () => directory.value,
+  )
   const canUndo = computed(() => (draft.value?.cursor ?? 0) > 0)
   const canRedo = computed(() => (draft.value ? draft.value.cursor < draft.value.edits.length : false))
 
   async function load() {
-    const answer = await api<{ published: Published; draft: DraftView | null; folders: Folder[]; directory: Directory | null }>('configuration')
+    const answer = await api<{
+      published: Published
+      draft: DraftView | null
+      folders: Folder[]
+      directory: Directory | null
+    }>('configuration')
     published.value = answer.published
     draft.value = answer.draft
     folders.value = answer.folders
@@ -42,7 +52,9 @@ export const useConfiguration = defineStore('configuration', () => {
     return mine
   }
   async function sendNow(path: string, body: object, method: 'POST' | 'DELETE') {
-    const done = await attempt(async () => (draft.value = await api<DraftView>(path, { method, body: { change: change(), ...body } })))
+    const done = await attempt(
+      async () => (draft.value = await api<DraftView>(path, { method, body: { change: change(), ...body } })),
+    )
     if (!done) await load()
     return done
   }
@@ -53,9 +65,28 @@ export const useConfiguration = defineStore('configuration', () => {
     })
   }
   /** Takes a configuration's file into the draft. */
-  const importFile = (file: File) => attempt(async () => (draft.value = await api<DraftView>('draft/import', { method: 'PUT', body: file, query: { change: change(), fileName: file.name } })))
+  const importFile = (file: File) =>
+    attempt(
+      async () =>
+        (draft.value = await api<DraftView>('draft/import', {
+          method: 'PUT',
+          body: file,
+          query: { change: change(), fileName: file.name },
+        })),
+    )
   return {
-    published, draft, folders, directory, counts, drafted, findings, canUndo, canRedo, load, loadCounts, publish,
+    published,
+    draft,
+    folders,
+    directory,
+    counts,
+    drafted,
+    findings,
+    canUndo,
+    canRedo,
+    load,
+    loadCounts,
+    publish,
     edit: (edit: Edit) => send('draft/edits', { edit }),
     undo: () => send('draft/undo', {}),
     redo: () => send('draft/redo', {}),

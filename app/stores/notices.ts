@@ -1,6 +1,11 @@
 import { defineStore } from 'pinia'
 
-export interface Notice { id: number; tone: 'wrong' | 'calm'; message: string; reasons: string[] }
+export interface Notice {
+  id: number
+  tone: 'wrong' | 'calm'
+  message: string
+  reasons: string[]
+}
 
 /** What the shell tells the person: refusals with their reasons, and what was done. */
 export const useNotices = defineStore('notices', () => {
@@ -15,5 +20,10 @@ export const useNotices = defineStore('notices', () => {
   function dismiss(id: number) {
     notices.value = notices.value.filter((notice) => notice.id !== id)
   }
-  return { notices, dismiss, say: (message: string) => add('calm', message), refuse: (message: string, reasons: string[] = []) => add('wrong', message, reasons) }
+  return {
+    notices,
+    dismiss,
+    say: (message: string) => add('calm', message),
+    refuse: (message: string, reasons: string[] = []) => add('wrong', message, reasons),
+  }
 })

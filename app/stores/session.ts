@@ -1,6 +1,12 @@
 import { defineStore } from 'pinia'
 
-export interface SignedIn { id: string; name: string; mail: string; administrator: boolean; groups: string[] }
+export interface SignedIn {
+  id: string
+  name: string
+  mail: string
+  administrator: boolean
+  groups: string[]
+}
 
 /** Who is signed in. */
 export const useSession = defineStore('session', () => {

@@ -8,11 +8,18 @@ import { answer, UsageError } from '../input'
 
 const verifyCommand = defineCommand({
   meta: { name: 'verify', description: 'whether the audit trail is whole, from its first entry to its last' },
-  args: { data: { type: 'string', description: 'the data folder; else ILMENITE_DATA, else ./data', valueHint: 'FOLDER' } },
+  args: {
+    data: {
+      type: 'string',
+      description: 'the data folder; else ILMENITE_DATA, else ./data',
+      valueHint: 'FOLDER',
+    },
+  },
   async run({ args }) {
     const folder = resolve(args.data ?? process.env.ILMENITE_DATA ?? 'data')
     const file = join(folder, 'ilmenite.sqlite')
-    if (!existsSync(file)) throw new UsageError(`${folder} is no data folder of Ilmenite: there is no ilmenite.sqlite in it`)
+    if (!existsSync(file))
+      throw new UsageError(`${folder} is no data folder of Ilmenite: there is no ilmenite.sqlite in it`)
     const verdict = readChain(file)
     await answer(verdict)
     if (!verdict.whole) process.exitCode = 1
@@ -22,8 +29,12 @@ const verifyCommand = defineCommand({
 function readChain(file: string) {
   try {
     const db = new Database(file, { readonly: true, timeout: 15_000 })
-    const entries = db.prepare(`select id, at, person_id personId, person_name personName, action, subject_kind subjectKind, subject_id subjectId,
-      subject_name subjectName, before, after, why, previous_hash previousHash, hash from audit order by id`).iterate() as IterableIterator<ChainedEntry>
+    const entries = db
+      .prepare(
+        `select id, at, person_id personId, person_name personName, action, subject_kind subjectKind, subject_id subjectId,
+      subject_name subjectName, before, after, why, previous_hash previousHash, hash from audit order by id`,
+      )
+      .iterate() as IterableIterator<ChainedEntry>
     const verdict = verifyChain((text) => createHash('sha256').update(text).digest('hex'), entries)
     db.close()
     return verdict

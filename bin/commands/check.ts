@@ -9,30 +9,55 @@ import { positionIn } from '../position'
 function readDirectory(file: string): Directory {
   const directory = readJson<Directory>(file)
   const missing = (['people', 'folders'] as const).filter((list) => !Array.isArray(directory?.[list]))
-  if (missing.length) throw new UsageError(`${file} is no directory: it lacks the list${missing.length > 1 ? 's' : ''} ${missing.join(', ')}`)
+  if (missing.length)
+    throw new UsageError(
+      `${file} is no directory: it lacks the list${missing.length > 1 ? 's' : ''} ${missing.join(', ')}`,
+    )
   return directory
 }
 
 /** The way to the thing that a finding is about, in the configuration's JSON. */
 function pathTo(configuration: Configuration, { where }: Finding): (string | number)[] {
-  const at = (list: keyof Configuration, id: string | undefined) => (id === undefined ? [] : [list, (configuration[list] as { id: string }[]).findIndex((thing) => thing.id === id)])
-  if (where.lifecycle === undefined) return where.scheme ? at('schemes', where.scheme) : where.class ? at('classes', where.class) : where.attribute ? at('attributes', where.attribute) : where.state ? at('states', where.state) : []
+  const at = (list: keyof Configuration, id: string | undefined) =>
+    id === undefined
+      ? []
+      : [list, (configuration[list] as { id: string }[]).findIndex((thing) => thing.id === id)]
+  if (where.lifecycle === undefined)
+    return where.scheme
+      ? at('schemes', where.scheme)
+      : where.class
+        ? at('classes', where.class)
+        : where.attribute
+          ? at('attributes', where.attribute)
+          : where.state
+            ? at('states', where.state)
+            : []
   const lifecycle = configuration.lifecycles.find(({ id }) => id === where.lifecycle)
-  const inside = where.transition ? ['transitions', lifecycle?.transitions.findIndex(({ id }) => id === where.transition) ?? -1] : where.state ? ['states', lifecycle?.states.findIndex(({ state }) => state === where.state) ?? -1] : []
+  const inside = where.transition
+    ? ['transitions', lifecycle?.transitions.findIndex(({ id }) => id === where.transition) ?? -1]
+    : where.state
+      ? ['states', lifecycle?.states.findIndex(({ state }) => state === where.state) ?? -1]
+      : []
   return [...at('lifecycles', where.lifecycle), ...inside]
 }
 
 export const checkCommand = defineCommand({
   meta: { name: 'check', description: 'what is wrong or doubtful in a configuration, a finding a line' },
   args: {
-    configuration: { type: 'positional', description: 'a configuration, JSON', required: true, valueHint: 'CONFIG.json' },
+    configuration: {
+      type: 'positional',
+      description: 'a configuration, JSON',
+      required: true,
+      valueHint: 'CONFIG.json',
+    },
     directory: { type: 'string', description: 'the people and folders it is for, JSON', valueHint: 'D.json' },
   },
   async run({ args }) {
     const configuration = readConfiguration(args.configuration)
     const findings = check(configuration, args.directory ? readDirectory(args.directory) : undefined)
     const text = readFileSync(args.configuration, 'utf8')
-    for (const finding of findings) await answer({ ...finding, position: positionIn(text, pathTo(configuration, finding)) })
+    for (const finding of findings)
+      await answer({ ...finding, position: positionIn(text, pathTo(configuration, finding)) })
     if (findings.some((finding) => finding.severity === 'error')) process.exitCode = 1
   },
 })

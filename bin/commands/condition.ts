@@ -1,11 +1,31 @@
 import { defineCommand } from 'citty'
-import { ConditionError, evaluate, parseCondition, questions, solve, type Attribute, type Condition, type DocumentRecord, type Question } from '../../core/condition'
+import {
+  ConditionError,
+  evaluate,
+  parseCondition,
+  questions,
+  solve,
+  type Attribute,
+  type Condition,
+  type DocumentRecord,
+  type Question,
+} from '../../core/condition'
 import { answer, inputLines, parseJson, readJson, UsageError } from '../input'
 
-const args = { attributes: { type: 'string', description: 'an array of attributes, JSON', required: true, valueHint: 'A.json' } } as const
+const args = {
+  attributes: {
+    type: 'string',
+    description: 'an array of attributes, JSON',
+    required: true,
+    valueHint: 'A.json',
+  },
+} as const
 
 /** Answers each line of standard input by its own; a condition that cannot be read is an answer too. */
-async function answerLines(file: string, ask: (text: string, line: number, attributes: Attribute[]) => { id: unknown; answered: () => object }): Promise<void> {
+async function answerLines(
+  file: string,
+  ask: (text: string, line: number, attributes: Attribute[]) => { id: unknown; answered: () => object },
+): Promise<void> {
   const attributes = readJson<Attribute[]>(file)
   if (!Array.isArray(attributes)) throw new UsageError(`${file} is no array of attributes`)
   for await (const { text, line } of inputLines()) {
@@ -21,35 +41,73 @@ async function answerLines(file: string, ask: (text: string, line: number, attri
   }
 }
 
-const read = (condition: unknown, attributes: Attribute[]): Condition => parseCondition(String(condition ?? ''), attributes)
+const read = (condition: unknown, attributes: Attribute[]): Condition =>
+  parseCondition(String(condition ?? ''), attributes)
 
 const evaluateCommand = defineCommand({
-  meta: { name: 'evaluate', description: 'whether conditions hold for records: NDJSON of {"id","condition","record"} on standard input' },
+  meta: {
+    name: 'evaluate',
+    description:
+      'whether conditions hold for records: NDJSON of {"id","condition","record"} on standard input',
+  },
   args,
-  run: ({ args: { attributes: file } }) => answerLines(file, (text, line, attributes) => {
-    const { id, condition, record } = parseJson<{ id: unknown; condition: string; record: DocumentRecord }>(text, 'standard input', line)
-    return { id, answered: () => ({ value: evaluate(read(condition, attributes), record ?? {}) }) }
-  }),
+  run: ({ args: { attributes: file } }) =>
+    answerLines(file, (text, line, attributes) => {
+      const { id, condition, record } = parseJson<{ id: unknown; condition: string; record: DocumentRecord }>(
+        text,
+        'standard input',
+        line,
+      )
+      return { id, answered: () => ({ value: evaluate(read(condition, attributes), record ?? {}) }) }
+    }),
 })
 
 /** How many conditions each question takes; covers takes any number. */
-const taken: Record<Question, number | undefined> = { satisfiable: 1, overlap: 2, implies: 2, covers: undefined }
+const taken: Record<Question, number | undefined> = {
+  satisfiable: 1,
+  overlap: 2,
+  implies: 2,
+  covers: undefined,
+}
 
 function readQuestion(text: string, line: number): { id: unknown; ask: Question; conditions: string[] } {
-  const { id, ask, conditions } = parseJson<{ id: unknown; ask: Question; conditions: string[] }>(text, 'standard input', line)
-  if (!questions.includes(ask)) throw new UsageError(`standard input, line ${line}: there is no question “${String(ask)}”; ask one of ${questions.join(', ')}`)
-  if (!Array.isArray(conditions)) throw new UsageError(`standard input, line ${line}: "conditions" is no list`)
-  if (taken[ask] !== undefined && conditions.length !== taken[ask]) throw new UsageError(`standard input, line ${line}: ${ask} takes ${taken[ask]} ${taken[ask] === 1 ? 'condition' : 'conditions'}, not ${conditions.length}`)
+  const { id, ask, conditions } = parseJson<{ id: unknown; ask: Question; conditions: string[] }>(
+    text,
+    'standard input',
+    line,
+  )
+  if (!questions.includes(ask))
+    throw new UsageError(
+      `standard input, line ${line}: there is no question “${String(ask)}”; ask one of ${questions.join(', ')}`,
+    )
+  if (!Array.isArray(conditions))
+    throw new UsageError(`standard input, line ${line}: "conditions" is no list`)
+  if (taken[ask] !== undefined && conditions.length !== taken[ask])
+    throw new UsageError(
+      `standard input, line ${line}: ${ask} takes ${taken[ask]} ${taken[ask] === 1 ? 'condition' : 'conditions'}, not ${conditions.length}`,
+    )
   return { id, ask, conditions }
 }
 
 const solveCommand = defineCommand({
-  meta: { name: 'solve', description: 'questions about conditions: NDJSON of {"id","ask","conditions"} on standard input' },
+  meta: {
+    name: 'solve',
+    description: 'questions about conditions: NDJSON of {"id","ask","conditions"} on standard input',
+  },
   args,
-  run: ({ args: { attributes: file } }) => answerLines(file, (text, line, attributes) => {
-    const { id, ask, conditions } = readQuestion(text, line)
-    return { id, answered: () => solve(ask, conditions.map((condition) => read(condition, attributes)), attributes) }
-  }),
+  run: ({ args: { attributes: file } }) =>
+    answerLines(file, (text, line, attributes) => {
+      const { id, ask, conditions } = readQuestion(text, line)
+      return {
+        id,
+        answered: () =>
+          solve(
+            ask,
+            conditions.map((condition) => read(condition, attributes)),
+            attributes,
+          ),
+      }
+    }),
 })
 
 export const conditionCommand = defineCommand({

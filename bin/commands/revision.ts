@@ -1,15 +1,39 @@
 import { defineCommand } from 'citty'
-import { checkScheme, infer, InferenceError, parse, RevisionError, sortLabels, walk, type RevisionScheme, type Step } from '../../core/revision'
+import {
+  checkScheme,
+  infer,
+  InferenceError,
+  parse,
+  RevisionError,
+  sortLabels,
+  walk,
+  type RevisionScheme,
+  type Step,
+} from '../../core/revision'
 import { answer, inputLines, readJson, UsageError } from '../input'
 
-const schemeArgument = { type: 'string', description: 'a revision scheme, JSON', required: true, valueHint: 'S.json' } as const
+const schemeArgument = {
+  type: 'string',
+  description: 'a revision scheme, JSON',
+  required: true,
+  valueHint: 'S.json',
+} as const
 
 /** A scheme from a file, of the right shape. */
 function readScheme(file: string): RevisionScheme {
   const scheme = readJson<RevisionScheme>(file)
   const kinds = ['letters', 'digits', 'list']
-  const sound = Array.isArray(scheme?.series) && scheme.series.every((series) => kinds.includes(series?.major?.kind) && (series.minor === undefined || kinds.includes(series.minor?.kind)))
-  if (!sound) throw new UsageError(`${file} is no revision scheme: it needs "series", each with a "major" counter of kind letters, digits or list`)
+  const sound =
+    Array.isArray(scheme?.series) &&
+    scheme.series.every(
+      (series) =>
+        kinds.includes(series?.major?.kind) &&
+        (series.minor === undefined || kinds.includes(series.minor?.kind)),
+    )
+  if (!sound)
+    throw new UsageError(
+      `${file} is no revision scheme: it needs "series", each with a "major" counter of kind letters, digits or list`,
+    )
   return { ...scheme, id: scheme.id ?? 'scheme', name: scheme.name ?? scheme.id ?? file }
 }
 
@@ -32,11 +56,18 @@ const walkCommand = defineCommand({
   args: {
     scheme: schemeArgument,
     from: { type: 'string', description: 'the label to start from; else the first', valueHint: 'LABEL' },
-    steps: { type: 'string', description: 'steps with commas between: minor, major, settle, series, series:ID', required: true },
+    steps: {
+      type: 'string',
+      description: 'steps with commas between: minor, major, settle, series, series:ID',
+      required: true,
+    },
   },
   async run({ args }) {
     const scheme = usableScheme(args.scheme)
-    const steps = args.steps.split(',').map((step) => step.trim()).filter(Boolean) as Step[]
+    const steps = args.steps
+      .split(',')
+      .map((step) => step.trim())
+      .filter(Boolean) as Step[]
     try {
       await answer(walk(scheme, steps, args.from))
     } catch (error) {
@@ -54,7 +85,14 @@ const parseCommand = defineCommand({
     const scheme = usableScheme(args.scheme)
     for await (const { text: label } of inputLines()) {
       const reading = parse(scheme, label)
-      if (reading.ok) await answer({ label, ok: true, exact: reading.exact, canonical: reading.canonical, series: scheme.series[reading.position.series]!.id })
+      if (reading.ok)
+        await answer({
+          label,
+          ok: true,
+          exact: reading.exact,
+          canonical: reading.canonical,
+          series: scheme.series[reading.position.series]!.id,
+        })
       else {
         await answer({ label, ok: false, reason: reading.reason, nearest: reading.nearest })
         process.exitCode = 1
@@ -84,11 +122,17 @@ const checkSchemeCommand = defineCommand({
 })
 
 const inferCommand = defineCommand({
-  meta: { name: 'infer', description: 'the simplest scheme that explains the most of the labels on standard input, one a line' },
+  meta: {
+    name: 'infer',
+    description: 'the simplest scheme that explains the most of the labels on standard input, one a line',
+  },
   async run() {
     const labels = await allLabels()
     const foreign = labels.findIndex((label) => /[\u0000-\u0008\u000e-\u001f\ufffd]/.test(label))
-    if (foreign >= 0) throw new UsageError(`standard input, line ${foreign + 1} has characters that no text has: this is not a list of labels, one a line`)
+    if (foreign >= 0)
+      throw new UsageError(
+        `standard input, line ${foreign + 1} has characters that no text has: this is not a list of labels, one a line`,
+      )
     try {
       await answer(infer(labels))
     } catch (error) {
@@ -99,6 +143,15 @@ const inferCommand = defineCommand({
 })
 
 export const revisionCommand = defineCommand({
-  meta: { name: 'revision', description: 'walk, read, sort and check revision labels, and infer a scheme from them' },
-  subCommands: { walk: walkCommand, parse: parseCommand, sort: sortCommand, check: checkSchemeCommand, infer: inferCommand },
+  meta: {
+    name: 'revision',
+    description: 'walk, read, sort and check revision labels, and infer a scheme from them',
+  },
+  subCommands: {
+    walk: walkCommand,
+    parse: parseCommand,
+    sort: sortCommand,
+    check: checkSchemeCommand,
+    infer: inferCommand,
+  },
 })

@@ -1,5 +1,15 @@
 import { randomBytes } from 'node:crypto'
-import { accessSync, chmodSync, constants, existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import {
+  accessSync,
+  chmodSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { createRequire } from 'node:module'
 import { createServer } from 'node:net'
 import { dirname, join, resolve } from 'node:path'
@@ -15,13 +25,19 @@ export const serveCommand = defineCommand({
   args: {
     port: { type: 'string', description: 'the port; else PORT, else 4710', valueHint: 'N' },
     host: { type: 'string', description: 'the address to listen on', default: '127.0.0.1' },
-    data: { type: 'string', description: 'the data folder; else ILMENITE_DATA, else ./data', valueHint: 'FOLDER' },
+    data: {
+      type: 'string',
+      description: 'the data folder; else ILMENITE_DATA, else ./data',
+      valueHint: 'FOLDER',
+    },
   },
   async run({ args }) {
     const port = Number(args.port ?? process.env.PORT ?? 4710)
-    if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new UsageError(`“${args.port ?? process.env.PORT}” is no port: it is a number from 1 to 65535`)
+    if (!Number.isInteger(port) || port < 1 || port > 65_535)
+      throw new UsageError(`“${args.port ?? process.env.PORT}” is no port: it is a number from 1 to 65535`)
     const entry = join(project, '.output/server/index.mjs')
-    if (!existsSync(entry)) throw new UsageError('the application is not built yet: run “npm run build” first')
+    if (!existsSync(entry))
+      throw new UsageError('the application is not built yet: run “npm run build” first')
     const data = resolve(args.data ?? process.env.ILMENITE_DATA ?? 'data')
     // The server's own copy of SQLite: a second copy in one process would undo its file locks.
     const Database = createRequire(entry)('better-sqlite3') as typeof Sqlite
@@ -32,7 +48,8 @@ export const serveCommand = defineCommand({
       ILMENITE_DATA: data,
       ILMENITE_MIGRATIONS: join(project, 'server/database/migrations'),
       ILMENITE_PROGRAMS: join(project, '.output/server/programs'),
-      NITRO_PORT: String(port), NITRO_HOST: args.host,
+      NITRO_PORT: String(port),
+      NITRO_HOST: args.host,
       NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? sessionSecret(data),
     })
     process.env.UV_THREADPOOL_SIZE ??= '8'
@@ -47,7 +64,10 @@ function checkDataFolder(folder: string, Database: typeof Sqlite): void {
     mkdirSync(folder, { recursive: true })
     accessSync(folder, constants.R_OK | constants.W_OK | constants.X_OK)
   } catch (error) {
-    const why = existsSync(folder) && !statSync(folder).isDirectory() ? 'it is a file' : (error as NodeJS.ErrnoException).code
+    const why =
+      existsSync(folder) && !statSync(folder).isDirectory()
+        ? 'it is a file'
+        : (error as NodeJS.ErrnoException).code
     throw new UsageError(`the data folder ${folder} cannot be used: ${why}. ${wayOut}`)
   }
   const file = join(folder, 'ilmenite.sqlite')
@@ -57,7 +77,9 @@ function checkDataFolder(folder: string, Database: typeof Sqlite): void {
     db.prepare('select count(*) from sqlite_master').get()
     db.close()
   } catch (error) {
-    throw new UsageError(`${file} is not a database that Ilmenite can read (${(error as Error).message}). Put a backup in its place, or name another folder with --data or ILMENITE_DATA.`)
+    throw new UsageError(
+      `${file} is not a database that Ilmenite can read (${(error as Error).message}). Put a backup in its place, or name another folder with --data or ILMENITE_DATA.`,
+    )
   }
 }
 
@@ -67,7 +89,9 @@ function holdDataFolder(folder: string, Database: typeof Sqlite): void {
   try {
     lock.exec('begin exclusive')
   } catch {
-    throw new UsageError(`another Ilmenite serves the data folder ${folder} already: end that one, or name another folder with --data or ILMENITE_DATA`)
+    throw new UsageError(
+      `another Ilmenite serves the data folder ${folder} already: end that one, or name another folder with --data or ILMENITE_DATA`,
+    )
   }
   held = lock
 }
@@ -78,10 +102,18 @@ process.once('exit', () => held?.close())
 
 async function checkPort(port: number, host: string): Promise<void> {
   const fault = await new Promise<NodeJS.ErrnoException | undefined>((done) => {
-    const probe = createServer().once('error', done).listen(port, host, () => probe.close(() => done(undefined)))
+    const probe = createServer()
+      .once('error', done)
+      .listen(port, host, () => probe.close(() => done(undefined)))
   })
-  if (fault?.code === 'EADDRINUSE') throw new UsageError(`port ${port} is in use by another program: end that one, or choose another port with --port`)
-  if (fault) throw new UsageError(`port ${port} on ${host} cannot be used (${fault.code}): choose another with --port or --host`)
+  if (fault?.code === 'EADDRINUSE')
+    throw new UsageError(
+      `port ${port} is in use by another program: end that one, or choose another port with --port`,
+    )
+  if (fault)
+    throw new UsageError(
+      `port ${port} on ${host} cannot be used (${fault.code}): choose another with --port or --host`,
+    )
 }
 
 /** Fewer characters than this could be guessed, or are what an interrupted write left. */

@@ -9,7 +9,12 @@ import type { Folder } from './types'
  * Also says who the person is there (`held`), which the caller usually needs next.
  */
 export function allowsAll(
-  { configuration, folders, document, person }: { configuration: Configuration; folders: Folder[]; document: DocumentSnapshot; person: Person },
+  {
+    configuration,
+    folders,
+    document,
+    person,
+  }: { configuration: Configuration; folders: Folder[]; document: DocumentSnapshot; person: Person },
   lifecycle: Lifecycle,
   wanted: Right[],
 ): { held: Set<Principal>; reasons: Reason[] } {
@@ -21,10 +26,22 @@ export function allowsAll(
   for (const right of wanted) {
     const place = placeGrants(chain, held, right)
     if (!place.granted)
-      reasons.push({ rule: 'place-grant', message: `${person.name} has no right to ${right} in ${document.folder}`, where: place.folder ? `folder ${place.folder}` : 'the folders down to it', wayOut: `${whoHas(configuration, chain, right)}have “${right}” granted on the folder by an administrator` })
+      reasons.push({
+        rule: 'place-grant',
+        message: `${person.name} has no right to ${right} in ${document.folder}`,
+        where: place.folder ? `folder ${place.folder}` : 'the folders down to it',
+        wayOut: `${whoHas(configuration, chain, right)}have “${right}” granted on the folder by an administrator`,
+      })
     if (!stateGrants(use, held, right)) {
-      const who = Object.entries(use.grants).filter(([, listed]) => listed.includes(right)).map(([principal]) => principalName(configuration, principal))
-      reasons.push({ rule: 'state-grant', message: `${state} grants ${person.name} no right to ${right}`, where: `${lifecycle.name}, state ${state}`, wayOut: who.length ? `ask ${who.join(' or ')}` : `grant “${right}” in ${state}` })
+      const who = Object.entries(use.grants)
+        .filter(([, listed]) => listed.includes(right))
+        .map(([principal]) => principalName(configuration, principal))
+      reasons.push({
+        rule: 'state-grant',
+        message: `${state} grants ${person.name} no right to ${right}`,
+        where: `${lifecycle.name}, state ${state}`,
+        wayOut: who.length ? `ask ${who.join(' or ')}` : `grant “${right}” in ${state}`,
+      })
     }
   }
   return { held, reasons }
@@ -32,6 +49,12 @@ export function allowsAll(
 
 /** The principals to whom the folders grant a right, as a way out: “ask Author or Lead, or ”. */
 function whoHas(configuration: Configuration, chain: Folder[], right: Right): string {
-  const granted = new Set(chain.flatMap((folder) => Object.entries(folder.grants ?? {}).filter(([, listed]) => listed.includes(right)).map(([principal]) => principalName(configuration, principal))))
+  const granted = new Set(
+    chain.flatMap((folder) =>
+      Object.entries(folder.grants ?? {})
+        .filter(([, listed]) => listed.includes(right))
+        .map(([principal]) => principalName(configuration, principal)),
+    ),
+  )
   return granted.size ? `ask ${[...granted].join(' or ')}, or ` : ''
 }

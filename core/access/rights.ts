@@ -10,7 +10,11 @@ export function chainTo(folders: Folder[], path: string): Folder[] {
 
 /** Every principal that a person is at a place: themselves, their groups, anyone, and the roles they play there. */
 export function principalsOf(person: Person, chain: Folder[]): Set<Principal> {
-  const held = new Set<Principal>(['anyone', `person:${person.id}`, ...person.groups.map((group) => `group:${group}`)])
+  const held = new Set<Principal>([
+    'anyone',
+    `person:${person.id}`,
+    ...person.groups.map((group) => `group:${group}`),
+  ])
   const decided = new Set<string>()
   for (const folder of [...chain].reverse())
     for (const [role, players] of Object.entries(folder.roles ?? {})) {
@@ -25,7 +29,11 @@ export function principalsOf(person: Person, chain: Folder[]): Set<Principal> {
  * Whether a place grants a right. Grants add up from the root down; a withheld right beats grants from above and at its
  * own folder; a grant further down beats it. `folder` is the one that decided; undefined where none did.
  */
-export function placeGrants(chain: Folder[], held: Set<Principal>, right: Right): { granted: boolean; folder?: string } {
+export function placeGrants(
+  chain: Folder[],
+  held: Set<Principal>,
+  right: Right,
+): { granted: boolean; folder?: string } {
   let answer: { granted: boolean; folder?: string } = { granted: false }
   const names = (rules: Record<Principal, Right[]> | undefined) =>
     Object.entries(rules ?? {}).some(([principal, listed]) => held.has(principal) && listed.includes(right))
@@ -39,7 +47,9 @@ export function placeGrants(chain: Folder[], held: Set<Principal>, right: Right)
 
 /** Whether a state grants a right to any of the principals. */
 export function stateGrants(use: StateUse, held: Set<Principal>, right: Right): boolean {
-  return Object.entries(use.grants).some(([principal, listed]) => held.has(principal) && listed.includes(right))
+  return Object.entries(use.grants).some(
+    ([principal, listed]) => held.has(principal) && listed.includes(right),
+  )
 }
 
 /** Whether a person has a right on a document: the place and the state must both say yes. */

@@ -2,12 +2,35 @@ import { expect, it } from 'vitest'
 import type { Lifecycle, Right, Transition } from '../lifecycle'
 import { unusedRights } from './unused'
 
-const use = (state: string, rights: Right[], adoption = false) => ({ state, phase: 'working' as const, content: 'open' as const, adoption, grants: { anyone: rights } })
-const way = (trigger: Transition['trigger']): Transition => ({ id: 'go', name: 'Go', from: ['a'], to: 'b', trigger, revision: 'keep', effects: [] })
-const lifecycle = (ways: Transition[]): Lifecycle => ({ id: 'l', name: 'L', scheme: 's', entry: 'a', states: [use('a', ['see', 'move']), use('b', ['see'])], transitions: ways })
+const use = (state: string, rights: Right[], adoption = false) => ({
+  state,
+  phase: 'working' as const,
+  content: 'open' as const,
+  adoption,
+  grants: { anyone: rights },
+})
+const way = (trigger: Transition['trigger']): Transition => ({
+  id: 'go',
+  name: 'Go',
+  from: ['a'],
+  to: 'b',
+  trigger,
+  revision: 'keep',
+  effects: [],
+})
+const lifecycle = (ways: Transition[]): Lifecycle => ({
+  id: 'l',
+  name: 'L',
+  scheme: 's',
+  entry: 'a',
+  states: [use('a', ['see', 'move']), use('b', ['see'])],
+  transitions: ways,
+})
 
 it('moving is of no use where nothing is fired from, and of use where something is', () => {
-  expect(unusedRights(lifecycle([]))).toEqual([{ state: 'a', right: 'move', why: 'no transition is fired from there' }])
+  expect(unusedRights(lifecycle([]))).toEqual([
+    { state: 'a', right: 'move', why: 'no transition is fired from there' },
+  ])
   expect(unusedRights(lifecycle([way('unattended')]))).toHaveLength(1)
   expect(unusedRights(lifecycle([way('hand')]))).toEqual([])
   expect(unusedRights(lifecycle([way('quorum')]))).toEqual([])

@@ -1,7 +1,11 @@
 import type { Lifecycle, Right } from '../lifecycle'
 
 /** A right that is granted in a state where nothing can ever be done with it. */
-export interface UnusedRight { state: string; right: Right; why: string }
+export interface UnusedRight {
+  state: string
+  right: Right
+  why: string
+}
 
 /** The rights of a lifecycle that can never be used where they are granted, whoever holds them. */
 export function unusedRights({ states, transitions }: Lifecycle): UnusedRight[] {
@@ -9,8 +13,12 @@ export function unusedRights({ states, transitions }: Lifecycle): UnusedRight[] 
     const granted = new Set(Object.values(grants).flat())
     const leaves = transitions.some(({ from, trigger }) => trigger !== 'unattended' && from.includes(state))
     return [
-      ...(granted.has('move') && !leaves ? [{ state, right: 'move' as const, why: 'no transition is fired from there' }] : []),
-      ...(granted.has('adopt') && !adoption ? [{ state, right: 'adopt' as const, why: 'labels are not adopted there' }] : []),
+      ...(granted.has('move') && !leaves
+        ? [{ state, right: 'move' as const, why: 'no transition is fired from there' }]
+        : []),
+      ...(granted.has('adopt') && !adoption
+        ? [{ state, right: 'adopt' as const, why: 'labels are not adopted there' }]
+        : []),
     ]
   })
 }

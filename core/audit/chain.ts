@@ -16,7 +16,10 @@ export interface AuditEntry {
   why: string | null
 }
 
-export interface ChainedEntry extends AuditEntry { previousHash: string; hash: string }
+export interface ChainedEntry extends AuditEntry {
+  previousHash: string
+  hash: string
+}
 
 export type Hash = (text: string) => string
 
@@ -25,11 +28,29 @@ export const genesis = '0'.repeat(64)
 
 /** The hash of an entry: SHA-256 over the previous hash and the entry's fields as one JSON array, in this order. */
 export function chainHash(sha256: Hash, previousHash: string, entry: AuditEntry): string {
-  const { id, at, personId, personName, action, subjectKind, subjectId, subjectName, before, after, why } = entry
-  return sha256(JSON.stringify([previousHash, id, at, personId, personName, action, subjectKind, subjectId, subjectName, before, after, why]))
+  const { id, at, personId, personName, action, subjectKind, subjectId, subjectName, before, after, why } =
+    entry
+  return sha256(
+    JSON.stringify([
+      previousHash,
+      id,
+      at,
+      personId,
+      personName,
+      action,
+      subjectKind,
+      subjectId,
+      subjectName,
+      before,
+      after,
+      why,
+    ]),
+  )
 }
 
-export type ChainVerdict = { whole: true; entries: number; head: string } | { whole: false; entries: number; brokenAt: number; reason: string }
+export type ChainVerdict =
+  | { whole: true; entries: number; head: string }
+  | { whole: false; entries: number; brokenAt: number; reason: string }
 
 /** Walks the chain from its start; constant memory, whatever its length. */
 export function verifyChain(sha256: Hash, entries: Iterable<ChainedEntry>): ChainVerdict {
@@ -37,10 +58,16 @@ export function verifyChain(sha256: Hash, entries: Iterable<ChainedEntry>): Chai
   let count = 0
   for (const entry of entries) {
     count++
-    const broken = (reason: string): ChainVerdict => ({ whole: false, entries: count, brokenAt: entry.id, reason })
+    const broken = (reason: string): ChainVerdict => ({
+      whole: false,
+      entries: count,
+      brokenAt: entry.id,
+      reason,
+    })
     if (entry.id !== count) return broken(`entry ${count} is missing: the next one there is ${entry.id}`)
     if (entry.previousHash !== head) return broken(`entry ${entry.id} does not follow from the one before it`)
-    if (chainHash(sha256, head, entry) !== entry.hash) return broken(`entry ${entry.id} was changed after it was written`)
+    if (chainHash(sha256, head, entry) !== entry.hash)
+      return broken(`entry ${entry.id} was changed after it was written`)
     head = entry.hash
   }
   return { whole: true, entries: count, head }

@@ -1,42 +1,124 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { evaluate, parseCondition } from '../condition'
-import { applyEdit, type Configuration, type Lifecycle, type Notice, type Seat, type StateUse, type Transition } from '../lifecycle'
+import {
+  applyEdit,
+  type Configuration,
+  type Lifecycle,
+  type Notice,
+  type Seat,
+  type StateUse,
+  type Transition,
+} from '../lifecycle'
 import { configuration as demo } from '../lifecycle/world.fixture'
 import { check, type Directory, type Finding } from './check'
 import { fillSeats } from './people'
 
 /** The smallest sound configuration: drafting, a review by somebody else, issued. */
-const use = (state: string, phase: StateUse['phase'], rest: Partial<StateUse> = {}): StateUse => ({ state, phase, content: phase === 'working' ? 'open' : 'closed', grants: {}, ...rest })
-const way = (id: string, from: string, to: string, rest: Partial<Transition> = {}): Transition => ({ id, name: id, from: [from], to, trigger: 'hand', firedBy: ['role:author'], revision: 'keep', effects: [], ...rest })
+const use = (state: string, phase: StateUse['phase'], rest: Partial<StateUse> = {}): StateUse => ({
+  state,
+  phase,
+  content: phase === 'working' ? 'open' : 'closed',
+  grants: {},
+  ...rest,
+})
+const way = (id: string, from: string, to: string, rest: Partial<Transition> = {}): Transition => ({
+  id,
+  name: id,
+  from: [from],
+  to,
+  trigger: 'hand',
+  firedBy: ['role:author'],
+  revision: 'keep',
+  effects: [],
+  ...rest,
+})
 const sound: Configuration = {
   format: 'ilmenite-configuration/1',
-  attributes: [{ id: 'mass', name: 'Mass', type: 'number' }, { id: 'title', name: 'Title', type: 'text' }, { id: 'signed', name: 'Signed', type: 'text' }, { id: 'legacy', name: 'Legacy', type: 'text' }],
-  schemes: [{ id: 'letters', name: 'Letters', series: [{ id: 'trial', major: { kind: 'digits' } }, { id: 'issue', major: { kind: 'letters' }, separator: '-', minor: { kind: 'digits' } }] }],
-  states: [{ id: 'draft', name: 'Draft' }, { id: 'review', name: 'Review' }, { id: 'issued', name: 'Issued' }],
-  roles: [{ id: 'author', name: 'Author' }, { id: 'checker', name: 'Checker' }], groups: [{ id: 'staff', name: 'Staff' }],
-  lifecycles: [{
-    id: 'main', name: 'Main', scheme: 'letters', entry: 'draft',
-    states: [use('draft', 'working', { grants: { 'role:author': ['edit', 'move'] } }), use('review', 'review', { grants: { 'role:checker': ['move'] } }), use('issued', 'issued', { grants: { 'role:author': ['move'] } })],
-    transitions: [way('send', 'draft', 'review'), way('release', 'review', 'issued', { firedBy: ['role:checker'] }), way('revise', 'issued', 'draft', { revision: 'major' })],
-  }],
+  attributes: [
+    { id: 'mass', name: 'Mass', type: 'number' },
+    { id: 'title', name: 'Title', type: 'text' },
+    { id: 'signed', name: 'Signed', type: 'text' },
+    { id: 'legacy', name: 'Legacy', type: 'text' },
+  ],
+  schemes: [
+    {
+      id: 'letters',
+      name: 'Letters',
+      series: [
+        { id: 'trial', major: { kind: 'digits' } },
+        { id: 'issue', major: { kind: 'letters' }, separator: '-', minor: { kind: 'digits' } },
+      ],
+    },
+  ],
+  states: [
+    { id: 'draft', name: 'Draft' },
+    { id: 'review', name: 'Review' },
+    { id: 'issued', name: 'Issued' },
+  ],
+  roles: [
+    { id: 'author', name: 'Author' },
+    { id: 'checker', name: 'Checker' },
+  ],
+  groups: [{ id: 'staff', name: 'Staff' }],
+  lifecycles: [
+    {
+      id: 'main',
+      name: 'Main',
+      scheme: 'letters',
+      entry: 'draft',
+      states: [
+        use('draft', 'working', { grants: { 'role:author': ['edit', 'move'] } }),
+        use('review', 'review', { grants: { 'role:checker': ['move'] } }),
+        use('issued', 'issued', { grants: { 'role:author': ['move'] } }),
+      ],
+      transitions: [
+        way('send', 'draft', 'review'),
+        way('release', 'review', 'issued', { firedBy: ['role:checker'] }),
+        way('revise', 'issued', 'draft', { revision: 'major' }),
+      ],
+    },
+  ],
   classes: [],
 }
 const directory: Directory = {
-  people: [{ id: 'ada', name: 'Ada', mail: 'ada@brackwater.example', groups: ['staff'], active: true }, { id: 'bo', name: 'Bo', mail: 'bo@brackwater.example', groups: [], active: true }, { id: 'cy', name: 'Cy', mail: null, groups: [], active: false }],
-  folders: [{ path: '/', roles: { author: ['person:ada'], checker: ['person:bo'] }, grants: { anyone: ['edit', 'move'] } }],
+  people: [
+    { id: 'ada', name: 'Ada', mail: 'ada@brackwater.example', groups: ['staff'], active: true },
+    { id: 'bo', name: 'Bo', mail: 'bo@brackwater.example', groups: [], active: true },
+    { id: 'cy', name: 'Cy', mail: null, groups: [], active: false },
+  ],
+  folders: [
+    {
+      path: '/',
+      roles: { author: ['person:ada'], checker: ['person:bo'] },
+      grants: { anyone: ['edit', 'move'] },
+    },
+  ],
 }
-const withMain = (patch: Partial<Lifecycle>): Configuration => ({ ...sound, lifecycles: [{ ...sound.lifecycles[0]!, ...patch }] })
+const withMain = (patch: Partial<Lifecycle>): Configuration => ({
+  ...sound,
+  lifecycles: [{ ...sound.lifecycles[0]!, ...patch }],
+})
 const main = sound.lifecycles[0]!
-const withWay = (id: string, patch: Partial<Transition>) => withMain({ transitions: main.transitions.map((other) => (other.id === id ? { ...other, ...patch } : other)) })
+const withWay = (id: string, patch: Partial<Transition>) =>
+  withMain({
+    transitions: main.transitions.map((other) => (other.id === id ? { ...other, ...patch } : other)),
+  })
 const plusWays = (...more: Transition[]) => withMain({ transitions: [...main.transitions, ...more] })
-const withState = (id: string, patch: Partial<StateUse>) => withMain({ states: main.states.map((other) => (other.state === id ? { ...other, ...patch } : other)) })
-const unattended = (id: string, from: string, to: string, guard?: string) => way(id, from, to, { trigger: 'unattended', firedBy: undefined, ...(guard ? { guard } : {}) })
+const withState = (id: string, patch: Partial<StateUse>) =>
+  withMain({ states: main.states.map((other) => (other.state === id ? { ...other, ...patch } : other)) })
+const unattended = (id: string, from: string, to: string, guard?: string) =>
+  way(id, from, to, { trigger: 'unattended', firedBy: undefined, ...(guard ? { guard } : {}) })
 const quorum = (...seats: Seat[]) => withWay('release', { trigger: 'quorum', firedBy: undefined, seats })
 const seat = (id: string, needed: number, ...members: string[]): Seat => ({ id, name: id, members, needed })
-const notice = (...to: string[]): Partial<Transition> => ({ notices: [{ to, subject: 'Released', body: '{{ number }}' } as Notice] })
+const notice = (...to: string[]): Partial<Transition> => ({
+  notices: [{ to, subject: 'Released', body: '{{ number }}' } as Notice],
+})
 const write = (attribute: string, value = 'x') => ({ kind: 'write' as const, attribute, value })
-const classes = (...rules: string[]): Configuration => ({ ...sound, classes: rules.map((rule, index) => ({ id: `c${index}`, name: `C${index}`, rule, lifecycle: 'main' })) })
+const classes = (...rules: string[]): Configuration => ({
+  ...sound,
+  classes: rules.map((rule, index) => ({ id: `c${index}`, name: `C${index}`, rule, lifecycle: 'main' })),
+})
 const people = (patch: Partial<Directory>): Directory => ({ ...directory, ...patch })
 const codes = (changed: Configuration, given?: Directory) => check(changed, given).map(({ code }) => code)
 
@@ -49,52 +131,358 @@ it('finds nothing in a sound configuration, with and without its people', () => 
 const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][] = [
   ['entry-missing', [withMain({ entry: 'nowhere' })], [withMain({ entry: 'draft' })]],
   ['unknown-reference', [withMain({ scheme: 'none' })], [sound]],
-  ['unknown-reference', [withWay('release', { firedBy: ['role:nobody'] })], [withWay('release', { firedBy: ['group:staff', 'role:checker'] })]],
-  ['unknown-reference', [withState('review', { grants: { 'group:none': ['see'] } })], [withState('review', { grants: { 'group:staff': ['see'] } })]],
+  [
+    'unknown-reference',
+    [withWay('release', { firedBy: ['role:nobody'] })],
+    [withWay('release', { firedBy: ['group:staff', 'role:checker'] })],
+  ],
+  [
+    'unknown-reference',
+    [withState('review', { grants: { 'group:none': ['see'] } })],
+    [withState('review', { grants: { 'group:staff': ['see'] } })],
+  ],
   ['duplicate-name', [withWay('send', { name: 'Release' })], [withWay('send', { name: 'Releases' })]],
-  ['state-unreachable', [withMain({ transitions: main.transitions.filter(({ id }) => id !== 'send') })], [sound]],
-  ['state-stuck', [withMain({ transitions: main.transitions.filter(({ id }) => id !== 'revise') })], [{ ...withMain({ transitions: main.transitions.filter(({ id }) => id !== 'revise'), states: main.states.map((of) => (of.state === 'issued' ? { ...of, final: true } : of)) }) }]],
+  [
+    'state-unreachable',
+    [withMain({ transitions: main.transitions.filter(({ id }) => id !== 'send') })],
+    [sound],
+  ],
+  [
+    'state-stuck',
+    [withMain({ transitions: main.transitions.filter(({ id }) => id !== 'revise') })],
+    [
+      {
+        ...withMain({
+          transitions: main.transitions.filter(({ id }) => id !== 'revise'),
+          states: main.states.map((of) => (of.state === 'issued' ? { ...of, final: true } : of)),
+        }),
+      },
+    ],
+  ],
   ['final-with-exit', [withState('issued', { final: true })], [sound]],
   ['state-unused', [{ ...sound, states: [...sound.states, { id: 'hold', name: 'Hold' }] }], [sound]],
-  ['too-many-states', [withMain({ states: Array.from({ length: 13 }, (_, index) => use(`s${index}`, 'working')) })], [withMain({ states: Array.from({ length: 12 }, (_, index) => use(`s${index}`, 'working')) })]],
+  [
+    'too-many-states',
+    [withMain({ states: Array.from({ length: 13 }, (_, index) => use(`s${index}`, 'working')) })],
+    [withMain({ states: Array.from({ length: 12 }, (_, index) => use(`s${index}`, 'working')) })],
+  ],
   ['guard-invalid', [withWay('send', { guard: 'mas > 1' })], [withWay('send', { guard: 'mass > 1' })]],
-  ['guard-never-true', [withWay('send', { guard: 'mass > 1 && mass < 1' })], [withWay('send', { guard: 'mass >= 1 && mass <= 1' })]],
-  ['guard-never-true', [withWay('send', { guard: 'state_id == "issued"' })], [withWay('send', { guard: 'state_id == "draft"' })]],
-  ['unattended-overlap', [plusWays(unattended('heavy', 'review', 'issued', 'mass > 5'), unattended('light', 'review', 'draft', 'mass < 6'))], [plusWays(unattended('heavy', 'review', 'issued', 'mass > 5'), unattended('light', 'review', 'draft', 'mass <= 5'))]],
-  ['unattended-overlap', [plusWays(unattended('one', 'review', 'issued'), unattended('two', 'review', 'draft'))], [plusWays(unattended('one', 'review', 'issued'))]],
-  ['unattended-gap', [plusWays(unattended('heavy', 'review', 'issued', 'mass > 5'))], [plusWays(unattended('heavy', 'review', 'issued', 'mass > 5'), unattended('light', 'review', 'draft', '!(mass > 5)'))]],
-  ['unattended-loop', [plusWays(unattended('up', 'draft', 'review', 'mass > 5'), unattended('down', 'review', 'draft', 'mass > 4'))], [plusWays(unattended('up', 'draft', 'review', 'mass > 5'), unattended('down', 'review', 'draft', 'mass < 4'))]],
-  ['unattended-loop', [withMain({ transitions: [...main.transitions, { ...unattended('up', 'draft', 'review', 'mass > 5'), effects: [write('mass', '3')] }, unattended('down', 'review', 'draft', 'mass < 4')] })], [plusWays(unattended('up', 'draft', 'review', 'mass > 5'))]],
+  [
+    'guard-never-true',
+    [withWay('send', { guard: 'mass > 1 && mass < 1' })],
+    [withWay('send', { guard: 'mass >= 1 && mass <= 1' })],
+  ],
+  [
+    'guard-never-true',
+    [withWay('send', { guard: 'state_id == "issued"' })],
+    [withWay('send', { guard: 'state_id == "draft"' })],
+  ],
+  [
+    'unattended-overlap',
+    [
+      plusWays(
+        unattended('heavy', 'review', 'issued', 'mass > 5'),
+        unattended('light', 'review', 'draft', 'mass < 6'),
+      ),
+    ],
+    [
+      plusWays(
+        unattended('heavy', 'review', 'issued', 'mass > 5'),
+        unattended('light', 'review', 'draft', 'mass <= 5'),
+      ),
+    ],
+  ],
+  [
+    'unattended-overlap',
+    [plusWays(unattended('one', 'review', 'issued'), unattended('two', 'review', 'draft'))],
+    [plusWays(unattended('one', 'review', 'issued'))],
+  ],
+  [
+    'unattended-gap',
+    [plusWays(unattended('heavy', 'review', 'issued', 'mass > 5'))],
+    [
+      plusWays(
+        unattended('heavy', 'review', 'issued', 'mass > 5'),
+        unattended('light', 'review', 'draft', '!(mass > 5)'),
+      ),
+    ],
+  ],
+  [
+    'unattended-loop',
+    [
+      plusWays(
+        unattended('up', 'draft', 'review', 'mass > 5'),
+        unattended('down', 'review', 'draft', 'mass > 4'),
+      ),
+    ],
+    [
+      plusWays(
+        unattended('up', 'draft', 'review', 'mass > 5'),
+        unattended('down', 'review', 'draft', 'mass < 4'),
+      ),
+    ],
+  ],
+  [
+    'unattended-loop',
+    [
+      withMain({
+        transitions: [
+          ...main.transitions,
+          { ...unattended('up', 'draft', 'review', 'mass > 5'), effects: [write('mass', '3')] },
+          unattended('down', 'review', 'draft', 'mass < 4'),
+        ],
+      }),
+    ],
+    [plusWays(unattended('up', 'draft', 'review', 'mass > 5'))],
+  ],
   ['nobody-can-fire', [withWay('send', { firedBy: [] })], [sound]],
-  ['nobody-can-fire', [sound, people({ people: directory.people.filter(({ id }) => id !== 'bo') })], [sound, directory]],
-  ['nobody-can-fire', [sound, people({ folders: [{ ...directory.folders[0]!, grants: { 'person:bo': ['edit', 'move'] } }] })], [sound, directory]],
-  ['quorum-unfillable', [quorum(seat('a', 1, 'role:checker'), seat('b', 1, 'role:checker')), directory], [quorum(seat('a', 1, 'role:checker'), seat('b', 1, 'role:author')), directory]],
-  ['quorum-unfillable', [quorum(seat('a', 2, 'person:1', 'person:2'), seat('b', 1, 'person:2'))], [quorum(seat('a', 2, 'person:1', 'person:3'), seat('b', 1, 'person:2'))]],
+  [
+    'nobody-can-fire',
+    [sound, people({ people: directory.people.filter(({ id }) => id !== 'bo') })],
+    [sound, directory],
+  ],
+  [
+    'nobody-can-fire',
+    [sound, people({ folders: [{ ...directory.folders[0]!, grants: { 'person:bo': ['edit', 'move'] } }] })],
+    [sound, directory],
+  ],
+  [
+    'quorum-unfillable',
+    [quorum(seat('a', 1, 'role:checker'), seat('b', 1, 'role:checker')), directory],
+    [quorum(seat('a', 1, 'role:checker'), seat('b', 1, 'role:author')), directory],
+  ],
+  [
+    'quorum-unfillable',
+    [quorum(seat('a', 2, 'person:1', 'person:2'), seat('b', 1, 'person:2'))],
+    [quorum(seat('a', 2, 'person:1', 'person:3'), seat('b', 1, 'person:2'))],
+  ],
   ['quorum-unfillable', [quorum()], [quorum(seat('a', 1, 'role:checker'))]],
-  ['role-unassigned', [sound, people({ folders: [{ ...directory.folders[0]!, roles: { author: ['person:ada'] } }] })], [sound, directory]],
-  ['role-unassigned', [sound, people({ folders: [{ ...directory.folders[0]!, roles: { author: ['person:ada'], checker: ['person:cy'] } }] })], [sound, directory]],
-  ['self-approval', [withWay('release', { firedBy: ['role:author'] })], [withWay('release', { firedBy: ['role:author'], notBy: ['lastEditor'] })]],
-  ['self-approval', [sound, people({ folders: [{ ...directory.folders[0]!, roles: { author: ['person:ada'], checker: ['person:ada'] } }] })], [sound, directory]],
-  ['scheme-invalid', [{ ...sound, schemes: [...sound.schemes, { id: 'n', name: 'N', series: [] }] }], [sound]],
-  ['scheme-ambiguous', [{ ...sound, schemes: [...sound.schemes, { id: 'n', name: 'N', series: [{ id: 'a', major: { kind: 'digits' }, separator: '', minor: { kind: 'digits' } }] }] }], [{ ...sound, schemes: [...sound.schemes, { id: 'n', name: 'N', series: [{ id: 'a', major: { kind: 'digits' }, separator: '.', minor: { kind: 'digits' } }] }] }]],
-  ['step-unsupported', [withWay('revise', { revision: 'minor' })], [withMain({ transitions: main.transitions.map((of) => (of.id === 'release' ? { ...of, revision: 'series:issue' as const } : of.id === 'revise' ? { ...of, revision: 'minor' as const, to: 'issued' } : of)) })]],
-  ['step-unsupported', [withWay('release', { revision: 'series:none' })], [withMain({ transitions: main.transitions.filter(({ id }) => id !== 'revise').map((of) => (of.id === 'release' ? { ...of, revision: 'series:issue' as const } : of)), states: main.states.map((of) => (of.state === 'issued' ? { ...of, final: true } : of)) })]],
-  ['series-backwards', [withWay('release', { revision: 'series:issue' })], [withMain({ transitions: main.transitions.filter(({ id }) => id !== 'revise').map((of) => (of.id === 'release' ? { ...of, revision: 'series:issue' as const } : of)), states: main.states.map((of) => (of.state === 'issued' ? { ...of, final: true } : of)) })]],
+  [
+    'role-unassigned',
+    [sound, people({ folders: [{ ...directory.folders[0]!, roles: { author: ['person:ada'] } }] })],
+    [sound, directory],
+  ],
+  [
+    'role-unassigned',
+    [
+      sound,
+      people({
+        folders: [{ ...directory.folders[0]!, roles: { author: ['person:ada'], checker: ['person:cy'] } }],
+      }),
+    ],
+    [sound, directory],
+  ],
+  [
+    'self-approval',
+    [withWay('release', { firedBy: ['role:author'] })],
+    [withWay('release', { firedBy: ['role:author'], notBy: ['lastEditor'] })],
+  ],
+  [
+    'self-approval',
+    [
+      sound,
+      people({
+        folders: [{ ...directory.folders[0]!, roles: { author: ['person:ada'], checker: ['person:ada'] } }],
+      }),
+    ],
+    [sound, directory],
+  ],
+  [
+    'scheme-invalid',
+    [{ ...sound, schemes: [...sound.schemes, { id: 'n', name: 'N', series: [] }] }],
+    [sound],
+  ],
+  [
+    'scheme-ambiguous',
+    [
+      {
+        ...sound,
+        schemes: [
+          ...sound.schemes,
+          {
+            id: 'n',
+            name: 'N',
+            series: [{ id: 'a', major: { kind: 'digits' }, separator: '', minor: { kind: 'digits' } }],
+          },
+        ],
+      },
+    ],
+    [
+      {
+        ...sound,
+        schemes: [
+          ...sound.schemes,
+          {
+            id: 'n',
+            name: 'N',
+            series: [{ id: 'a', major: { kind: 'digits' }, separator: '.', minor: { kind: 'digits' } }],
+          },
+        ],
+      },
+    ],
+  ],
+  [
+    'step-unsupported',
+    [withWay('revise', { revision: 'minor' })],
+    [
+      withMain({
+        transitions: main.transitions.map((of) =>
+          of.id === 'release'
+            ? { ...of, revision: 'series:issue' as const }
+            : of.id === 'revise'
+              ? { ...of, revision: 'minor' as const, to: 'issued' }
+              : of,
+        ),
+      }),
+    ],
+  ],
+  [
+    'step-unsupported',
+    [withWay('release', { revision: 'series:none' })],
+    [
+      withMain({
+        transitions: main.transitions
+          .filter(({ id }) => id !== 'revise')
+          .map((of) => (of.id === 'release' ? { ...of, revision: 'series:issue' as const } : of)),
+        states: main.states.map((of) => (of.state === 'issued' ? { ...of, final: true } : of)),
+      }),
+    ],
+  ],
+  [
+    'series-backwards',
+    [withWay('release', { revision: 'series:issue' })],
+    [
+      withMain({
+        transitions: main.transitions
+          .filter(({ id }) => id !== 'revise')
+          .map((of) => (of.id === 'release' ? { ...of, revision: 'series:issue' as const } : of)),
+        states: main.states.map((of) => (of.state === 'issued' ? { ...of, final: true } : of)),
+      }),
+    ],
+  ],
   ['revision-reused', [withWay('revise', { revision: 'keep' })], [withWay('revise', { revision: 'major' })]],
-  ['adoption-then-step', [withMain({ states: main.states.map((of) => (of.state === 'draft' ? { ...of, adoption: true } : of)), transitions: main.transitions.map((of) => (of.id === 'release' ? { ...of, revision: 'major' as const } : of)) })], [withState('draft', { adoption: true })]],
-  ['adoption-incomplete', [plusWays(way('take', 'draft', 'issued', { revision: 'adopt:legacy' }))], [withMain({ transitions: [...main.transitions, way('take', 'draft', 'issued', { revision: 'adopt:legacy' })], states: main.states.map((of) => (of.state === 'draft' ? { ...of, adoption: true } : of)) })]],
-  ['write-unknown-attribute', [withWay('send', { effects: [write('none')] })], [withWay('send', { effects: [write('title')] })]],
-  ['write-clobbered', [withWay('send', { effects: [write('title', '1'), write('title', '2')] })], [withWay('send', { effects: [write('title'), write('signed')] })]],
-  ['write-clobbered', [withMain({ revisionAttribute: 'title', transitions: main.transitions.map((of) => ({ ...of, effects: [write('title')] })) })], [withMain({ revisionAttribute: 'title' })]],
-  ['template-invalid', [withWay('send', { effects: [write('title', '{% if %}')] })], [withWay('send', { effects: [write('title', '{{ to.name }}')] })]],
-  ['signer-missing', [{ ...withWay('release', { trigger: 'quorum', firedBy: undefined, seats: [seat('a', 1, 'role:checker')], effects: [{ kind: 'sign', attribute: 'signed', seat: 'a', signer: 2, part: 'name' }] }) }], [{ ...withWay('release', { trigger: 'quorum', firedBy: undefined, seats: [seat('a', 2, 'role:checker')], effects: [{ kind: 'sign', attribute: 'signed', seat: 'a', signer: 2, part: 'name' }] }) }]],
-  ['stamp-unbound', [{ ...withWay('send', { effects: [write('signed')] }), attributes: sound.attributes.map((of) => (of.id === 'signed' ? { ...of, systemOnly: true } : of)) }], [{ ...withWay('send', { effects: [write('signed')] }), attributes: sound.attributes.map((of) => (of.id === 'signed' ? { ...of, systemOnly: true, bindings: [{ extensions: ['dxf'], place: 'STATUS', mode: 'write' as const }] } : of)) }]],
+  [
+    'adoption-then-step',
+    [
+      withMain({
+        states: main.states.map((of) => (of.state === 'draft' ? { ...of, adoption: true } : of)),
+        transitions: main.transitions.map((of) =>
+          of.id === 'release' ? { ...of, revision: 'major' as const } : of,
+        ),
+      }),
+    ],
+    [withState('draft', { adoption: true })],
+  ],
+  [
+    'adoption-incomplete',
+    [plusWays(way('take', 'draft', 'issued', { revision: 'adopt:legacy' }))],
+    [
+      withMain({
+        transitions: [...main.transitions, way('take', 'draft', 'issued', { revision: 'adopt:legacy' })],
+        states: main.states.map((of) => (of.state === 'draft' ? { ...of, adoption: true } : of)),
+      }),
+    ],
+  ],
+  [
+    'write-unknown-attribute',
+    [withWay('send', { effects: [write('none')] })],
+    [withWay('send', { effects: [write('title')] })],
+  ],
+  [
+    'write-clobbered',
+    [withWay('send', { effects: [write('title', '1'), write('title', '2')] })],
+    [withWay('send', { effects: [write('title'), write('signed')] })],
+  ],
+  [
+    'write-clobbered',
+    [
+      withMain({
+        revisionAttribute: 'title',
+        transitions: main.transitions.map((of) => ({ ...of, effects: [write('title')] })),
+      }),
+    ],
+    [withMain({ revisionAttribute: 'title' })],
+  ],
+  [
+    'template-invalid',
+    [withWay('send', { effects: [write('title', '{% if %}')] })],
+    [withWay('send', { effects: [write('title', '{{ to.name }}')] })],
+  ],
+  [
+    'signer-missing',
+    [
+      {
+        ...withWay('release', {
+          trigger: 'quorum',
+          firedBy: undefined,
+          seats: [seat('a', 1, 'role:checker')],
+          effects: [{ kind: 'sign', attribute: 'signed', seat: 'a', signer: 2, part: 'name' }],
+        }),
+      },
+    ],
+    [
+      {
+        ...withWay('release', {
+          trigger: 'quorum',
+          firedBy: undefined,
+          seats: [seat('a', 2, 'role:checker')],
+          effects: [{ kind: 'sign', attribute: 'signed', seat: 'a', signer: 2, part: 'name' }],
+        }),
+      },
+    ],
+  ],
+  [
+    'stamp-unbound',
+    [
+      {
+        ...withWay('send', { effects: [write('signed')] }),
+        attributes: sound.attributes.map((of) => (of.id === 'signed' ? { ...of, systemOnly: true } : of)),
+      },
+    ],
+    [
+      {
+        ...withWay('send', { effects: [write('signed')] }),
+        attributes: sound.attributes.map((of) =>
+          of.id === 'signed'
+            ? {
+                ...of,
+                systemOnly: true,
+                bindings: [{ extensions: ['dxf'], place: 'STATUS', mode: 'write' as const }],
+              }
+            : of,
+        ),
+      },
+    ],
+  ],
   ['notice-nobody', [withWay('release', notice())], [withWay('release', notice('creator'))]],
-  ['notice-nobody', [withWay('release', notice('nextSigners'))], [withWay('release', notice('nextSigners', 'mail:office@brackwater.example'))]],
-  ['notice-nobody', [withWay('release', notice('person:cy')), directory], [withWay('release', notice('person:bo')), directory]],
-  ['no-address', [withWay('release', notice('mail:office'))], [withWay('release', notice('mail:office@brackwater.example'))]],
-  ['no-address', [withWay('release', notice('person:bo')), people({ people: directory.people.map((of) => ({ ...of, mail: of.id === 'bo' ? '' : of.mail })) })], [withWay('release', notice('person:bo')), directory]],
-  ['class-shadowed', [classes('mass > 1', 'mass > 2', '!(mass > 1)')], [classes('mass > 2', 'mass > 1', '!(mass > 1)')]],
+  [
+    'notice-nobody',
+    [withWay('release', notice('nextSigners'))],
+    [withWay('release', notice('nextSigners', 'mail:office@brackwater.example'))],
+  ],
+  [
+    'notice-nobody',
+    [withWay('release', notice('person:cy')), directory],
+    [withWay('release', notice('person:bo')), directory],
+  ],
+  [
+    'no-address',
+    [withWay('release', notice('mail:office'))],
+    [withWay('release', notice('mail:office@brackwater.example'))],
+  ],
+  [
+    'no-address',
+    [
+      withWay('release', notice('person:bo')),
+      people({ people: directory.people.map((of) => ({ ...of, mail: of.id === 'bo' ? '' : of.mail })) }),
+    ],
+    [withWay('release', notice('person:bo')), directory],
+  ],
+  [
+    'class-shadowed',
+    [classes('mass > 1', 'mass > 2', '!(mass > 1)')],
+    [classes('mass > 2', 'mass > 1', '!(mass > 1)')],
+  ],
   ['class-gap', [classes('mass > 1')], [classes('mass > 1', '!(mass > 1)')]],
 ]
 describe.each(cases)('%s', (code, [has, people1], [hasNot, people2]) => {
@@ -105,21 +493,51 @@ describe.each(cases)('%s', (code, [has, people1], [hasNot, people2]) => {
 })
 
 describe('a witness', () => {
-  const found = (code: string, changed: Configuration, given?: Directory): Finding => check(changed, given).find((finding) => finding.code === code)!
+  const found = (code: string, changed: Configuration, given?: Directory): Finding =>
+    check(changed, given).find((finding) => finding.code === code)!
   it('of an overlap meets both guards', () => {
-    const changed = plusWays(unattended('heavy', 'review', 'issued', 'mass > 5'), unattended('light', 'review', 'draft', 'mass < 6 && title.startsWith("x")'))
-    const { witness } = found('unattended-overlap', changed) as { witness: { record: Record<string, never>; transitions: string[] } }
+    const changed = plusWays(
+      unattended('heavy', 'review', 'issued', 'mass > 5'),
+      unattended('light', 'review', 'draft', 'mass < 6 && title.startsWith("x")'),
+    )
+    const { witness } = found('unattended-overlap', changed) as {
+      witness: { record: Record<string, never>; transitions: string[] }
+    }
     expect(witness.transitions).toEqual(['heavy', 'light'])
-    for (const guard of ['mass > 5', 'mass < 6 && title.startsWith("x")', 'state_id == "review"']) expect(evaluate(parseCondition(guard, sound.attributes), witness.record)).toBe(true)
+    for (const guard of ['mass > 5', 'mass < 6 && title.startsWith("x")', 'state_id == "review"'])
+      expect(evaluate(parseCondition(guard, sound.attributes), witness.record)).toBe(true)
   })
   it('of a loop and of a reused revision is the way', () => {
-    expect(found('unattended-loop', plusWays(unattended('up', 'draft', 'review'), unattended('down', 'review', 'draft'))).witness).toEqual({ states: ['draft', 'review', 'draft'], transitions: ['up', 'down'] })
-    expect(found('revision-reused', withWay('revise', { revision: 'keep' })).witness).toEqual({ states: ['issued', 'draft', 'review', 'issued'], transitions: ['revise', 'send', 'release'] })
+    expect(
+      found(
+        'unattended-loop',
+        plusWays(unattended('up', 'draft', 'review'), unattended('down', 'review', 'draft')),
+      ).witness,
+    ).toEqual({ states: ['draft', 'review', 'draft'], transitions: ['up', 'down'] })
+    expect(found('revision-reused', withWay('revise', { revision: 'keep' })).witness).toEqual({
+      states: ['issued', 'draft', 'review', 'issued'],
+      transitions: ['revise', 'send', 'release'],
+    })
   })
   it('of a quorum names who is seated and what is missing', () =>
-    expect(found('quorum-unfillable', quorum(seat('a', 1, 'role:checker'), seat('b', 1, 'role:checker')), directory).witness).toEqual({ folder: '/', filled: { a: ['bo'], b: [] }, missing: { b: 1 } }))
+    expect(
+      found(
+        'quorum-unfillable',
+        quorum(seat('a', 1, 'role:checker'), seat('b', 1, 'role:checker')),
+        directory,
+      ).witness,
+    ).toEqual({ folder: '/', filled: { a: ['bo'], b: [] }, missing: { b: 1 } }))
   it('of one pair of hands is the person and the way', () =>
-    expect(found('self-approval', withMain({ transitions: main.transitions.map((of) => ({ ...of, firedBy: ['role:author'] })), states: main.states.map((of) => ({ ...of, grants: { 'role:author': ['edit', 'move'] } })) }), directory).witness).toEqual({ person: 'ada', states: ['draft', 'review', 'issued'], transitions: ['send', 'release'] }))
+    expect(
+      found(
+        'self-approval',
+        withMain({
+          transitions: main.transitions.map((of) => ({ ...of, firedBy: ['role:author'] })),
+          states: main.states.map((of) => ({ ...of, grants: { 'role:author': ['edit', 'move'] } })),
+        }),
+        directory,
+      ).witness,
+    ).toEqual({ person: 'ada', states: ['draft', 'review', 'issued'], transitions: ['send', 'release'] }))
 })
 
 describe('a fix', () => {
@@ -130,7 +548,12 @@ describe('a fix', () => {
       for (const { code, fix, where } of check(changed)) {
         if (!fix) continue
         fixed++
-        expect(check(applyEdit(changed, fix.edit)).some((other) => other.code === code && JSON.stringify(other.where) === JSON.stringify(where)), `${code}: ${fix.words}`).toBe(false)
+        expect(
+          check(applyEdit(changed, fix.edit)).some(
+            (other) => other.code === code && JSON.stringify(other.where) === JSON.stringify(where),
+          ),
+          `${code}: ${fix.words}`,
+        ).toBe(false)
       }
     expect(fixed).toBeGreaterThan(5)
   })
@@ -139,23 +562,49 @@ describe('a fix', () => {
 describe('seats', () => {
   const actor = (id: string, ...held: string[]) => ({ id, held: new Set(held) })
   it('are filled by different people wherever that can be, however they are asked', () =>
-    fc.assert(fc.property(fc.array(fc.subarray(['role:x', 'role:y', 'role:z']), { maxLength: 6 }), fc.array(fc.tuple(fc.integer({ min: 1, max: 2 }), fc.subarray(['role:x', 'role:y', 'role:z'], { minLength: 1 })), { minLength: 1, maxLength: 3 }), (holders, wanted) => {
-      const actors = holders.map((held, index) => actor(String(index), ...held))
-      const seats = wanted.map(([needed, members], index) => seat(`s${index}`, needed, ...members))
-      const { filled, missing } = fillSeats(seats, actors)
-      const seated = filled.flatMap(([, ids]) => ids)
-      expect(new Set(seated).size).toBe(seated.length)
-      // Hall: the seats can all be filled where no set of chairs has fewer candidates than chairs.
-      const subsets = seats.reduce<Seat[][]>((all, one) => [...all, ...all.map((set) => [...set, one])], [[]])
-      const possible = subsets.every((set) => actors.filter(({ held }) => set.some(({ members }) => members.some((member) => held.has(member)))).length >= set.reduce((sum, { needed }) => sum + needed, 0))
-      expect(missing.length === 0).toBe(possible)
-    })))
+    fc.assert(
+      fc.property(
+        fc.array(fc.subarray(['role:x', 'role:y', 'role:z']), { maxLength: 6 }),
+        fc.array(
+          fc.tuple(
+            fc.integer({ min: 1, max: 2 }),
+            fc.subarray(['role:x', 'role:y', 'role:z'], { minLength: 1 }),
+          ),
+          { minLength: 1, maxLength: 3 },
+        ),
+        (holders, wanted) => {
+          const actors = holders.map((held, index) => actor(String(index), ...held))
+          const seats = wanted.map(([needed, members], index) => seat(`s${index}`, needed, ...members))
+          const { filled, missing } = fillSeats(seats, actors)
+          const seated = filled.flatMap(([, ids]) => ids)
+          expect(new Set(seated).size).toBe(seated.length)
+          // Hall: the seats can all be filled where no set of chairs has fewer candidates than chairs.
+          const subsets = seats.reduce<Seat[][]>(
+            (all, one) => [...all, ...all.map((set) => [...set, one])],
+            [[]],
+          )
+          const possible = subsets.every(
+            (set) =>
+              actors.filter(({ held }) =>
+                set.some(({ members }) => members.some((member) => held.has(member))),
+              ).length >= set.reduce((sum, { needed }) => sum + needed, 0),
+          )
+          expect(missing.length === 0).toBe(possible)
+        },
+      ),
+    ))
 })
 
 describe('the demo’s configuration', () => {
   it('has no errors, and the doubts that it is meant to show', () => {
     const findings = check(demo)
     expect(findings.filter(({ severity }) => severity === 'error')).toEqual([])
-    expect([...new Set(findings.map(({ code }) => code))].sort()).toEqual(['adoption-then-step', 'class-gap', 'self-approval', 'stamp-unbound', 'state-unused'])
+    expect([...new Set(findings.map(({ code }) => code))].sort()).toEqual([
+      'adoption-then-step',
+      'class-gap',
+      'self-approval',
+      'stamp-unbound',
+      'state-unused',
+    ])
   })
 })

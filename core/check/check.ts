@@ -17,6 +17,11 @@ const weight: Record<Finding['severity'], number> = { error: 0, warning: 1, advi
  */
 export function check(configuration: Configuration, directory?: Directory): Finding[] {
   return [
-    ...checkRevisions(configuration), ...checkStructure(configuration), ...checkGuards(configuration), ...checkPeople(configuration, directory), ...checkEffects(configuration, directory), ...checkClasses(configuration),
+    ...checkRevisions(configuration),
+    ...checkStructure(configuration),
+    ...checkGuards(configuration),
+    ...checkPeople(configuration, directory),
+    ...checkEffects(configuration, directory),
+    ...checkClasses(configuration),
   ].sort((a, b) => weight[a.severity] - weight[b.severity])
 }

@@ -4,7 +4,16 @@ import type { Edit } from '../lifecycle'
 export interface Finding {
   code: string
   severity: 'error' | 'warning' | 'advice'
-  where: { lifecycle?: string; state?: string; transition?: string; scheme?: string; class?: string; attribute?: string; folder?: string; role?: string }
+  where: {
+    lifecycle?: string
+    state?: string
+    transition?: string
+    scheme?: string
+    class?: string
+    attribute?: string
+    folder?: string
+    role?: string
+  }
   message: string
   /** What proves it: a record, a trace, people, labels, a place in a text. */
   witness?: unknown
@@ -15,8 +24,19 @@ export interface Finding {
 /** The people and folders that a configuration is checked against. */
 export interface Directory {
   people: { id: string; name: string; mail?: string | null; groups: string[]; active?: boolean }[]
-  folders: { path: string; roles?: Record<string, string[]>; lifecycles?: string[]; grants?: Record<string, string[]>; withhold?: Record<string, string[]>; startAfresh?: boolean }[]
+  folders: {
+    path: string
+    roles?: Record<string, string[]>
+    lifecycles?: string[]
+    grants?: Record<string, string[]>
+    withhold?: Record<string, string[]>
+    startAfresh?: boolean
+  }[]
 }
 
 /** What a finding is about, whatever its words: the key under which it is waived. */
-export const findingKey = ({ code, where }: Pick<Finding, 'code' | 'where'>): string => `${code} ${Object.entries(where).sort(([a], [b]) => (a < b ? -1 : 1)).map(([kind, id]) => `${kind}=${id}`).join(' ')}`.trim()
+export const findingKey = ({ code, where }: Pick<Finding, 'code' | 'where'>): string =>
+  `${code} ${Object.entries(where)
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([kind, id]) => `${kind}=${id}`)
+    .join(' ')}`.trim()

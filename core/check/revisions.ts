@@ -6,10 +6,15 @@ import { shortestWay } from './graph'
 /** Schemes in which a label stands twice; steps that a scheme has not; labels that would come again, or never be reached. */
 export function checkRevisions(configuration: Configuration): Finding[] {
   return [
-    ...configuration.schemes.flatMap((scheme) => checkScheme(scheme).map((problem): Finding => ({
-      code: problem.code === 'ambiguous' ? 'scheme-ambiguous' : 'scheme-invalid', severity: 'error', where: { scheme: scheme.id }, message: problem.message,
-      ...(problem.labels.length ? { witness: { labels: problem.labels } } : {}),
-    }))),
+    ...configuration.schemes.flatMap((scheme) =>
+      checkScheme(scheme).map((problem): Finding => ({
+        code: problem.code === 'ambiguous' ? 'scheme-ambiguous' : 'scheme-invalid',
+        severity: 'error',
+        where: { scheme: scheme.id },
+        message: problem.message,
+        ...(problem.labels.length ? { witness: { labels: problem.labels } } : {}),
+      })),
+    ),
     ...configuration.lifecycles.flatMap((lifecycle) => {
       const scheme = schemeIn(configuration, lifecycle)
       return [
@@ -30,7 +35,12 @@ export function seriesByState(scheme: RevisionScheme, lifecycle: Lifecycle): Map
     for (const { from, to, revision } of lifecycle.transitions)
       for (const source of from)
         for (const index of series.get(source) ?? []) {
-          const next = revision === 'series' ? index + 1 : revision.startsWith('series:') ? scheme.series.findIndex(({ id }) => `series:${id}` === revision) : index
+          const next =
+            revision === 'series'
+              ? index + 1
+              : revision.startsWith('series:')
+                ? scheme.series.findIndex(({ id }) => `series:${id}` === revision)
+                : index
           const known = series.get(to) ?? new Set()
           if (next < 0 || next >= scheme.series.length || known.has(next)) continue
           series.set(to, known.add(next))
@@ -44,35 +54,118 @@ function stepsOf(configuration: Configuration, scheme: RevisionScheme, lifecycle
   const reached = seriesByState(scheme, lifecycle)
   return lifecycle.transitions.flatMap((transition): Finding[] => {
     const { id, name, revision, from } = transition
-    const say = (code: string, severity: Finding['severity'], message: string, witness?: unknown): Finding[] => [{ code, severity, where: { lifecycle: lifecycle.id, transition: id }, message, ...(witness ? { witness } : {}) }]
-    const carried = from.flatMap((state) => [...(reached.get(state) ?? [])].map((index) => ({ state, index })))
+    const say = (
+      code: string,
+      severity: Finding['severity'],
+      message: string,
+      witness?: unknown,
+    ): Finding[] => [
+      {
+        code,
+        severity,
+        where: { lifecycle: lifecycle.id, transition: id },
+        message,
+        ...(witness ? { witness } : {}),
+      },
+    ]
+    const carried = from.flatMap((state) =>
+      [...(reached.get(state) ?? [])].map((index) => ({ state, index })),
+    )
     if (revision.startsWith('series:')) {
       const target = scheme.series.findIndex((series) => `series:${series.id}` === revision)
-      if (target < 0) return say('step-unsupported', 'error', `${name} starts the series “${revision.slice(7)}”, which ${scheme.name} does not have`)
+      if (target < 0)
+        return say(
+          'step-unsupported',
+          'error',
+          `${name} starts the series “${revision.slice(7)}”, which ${scheme.name} does not have`,
+        )
       const back = carried.find(({ index }) => index >= target)
-      return back ? say('series-backwards', 'error', `${name} starts the series ${scheme.series[target]!.id}, and documents in ${stateName(configuration, back.state)} may be in ${scheme.series[back.index]!.id} already`, { state: back.state, series: scheme.series[back.index]!.id }) : []
+      return back
+        ? say(
+            'series-backwards',
+            'error',
+            `${name} starts the series ${scheme.series[target]!.id}, and documents in ${stateName(configuration, back.state)} may be in ${scheme.series[back.index]!.id} already`,
+            { state: back.state, series: scheme.series[back.index]!.id },
+          )
+        : []
     }
     if (revision === 'series') {
-      if (scheme.series.length < 2) return say('step-unsupported', 'error', `${name} starts the next series, and ${scheme.name} has only one`)
+      if (scheme.series.length < 2)
+        return say(
+          'step-unsupported',
+          'error',
+          `${name} starts the next series, and ${scheme.name} has only one`,
+        )
       const last = carried.find(({ index }) => index === scheme.series.length - 1)
-      return last ? say('step-unsupported', 'error', `${name} starts the next series, and documents in ${stateName(configuration, last.state)} may be in the last one, ${scheme.series[last.index]!.id}`, last) : []
+      return last
+        ? say(
+            'step-unsupported',
+            'error',
+            `${name} starts the next series, and documents in ${stateName(configuration, last.state)} may be in the last one, ${scheme.series[last.index]!.id}`,
+            last,
+          )
+        : []
     }
     if (revision !== 'minor') return []
-    if (scheme.series.every((series) => !series.minor)) return say('step-unsupported', 'error', `${name} steps minor, and no series of ${scheme.name} has minors`)
+    if (scheme.series.every((series) => !series.minor))
+      return say(
+        'step-unsupported',
+        'error',
+        `${name} steps minor, and no series of ${scheme.name} has minors`,
+      )
     const without = carried.find(({ index }) => !scheme.series[index]!.minor)
-    return without ? say('step-unsupported', 'error', `${name} steps minor, and documents in ${stateName(configuration, without.state)} may be in the series ${scheme.series[without.index]!.id}, which has no minors`, { state: without.state, series: scheme.series[without.index]!.id }) : []
+    return without
+      ? say(
+          'step-unsupported',
+          'error',
+          `${name} steps minor, and documents in ${stateName(configuration, without.state)} may be in the series ${scheme.series[without.index]!.id}, which has no minors`,
+          { state: without.state, series: scheme.series[without.index]!.id },
+        )
+      : []
   })
 }
 
-function adoption(configuration: Configuration, lifecycle: Lifecycle, { id, name, revision, from }: Transition): Finding[] {
+function adoption(
+  configuration: Configuration,
+  lifecycle: Lifecycle,
+  { id, name, revision, from }: Transition,
+): Finding[] {
   if (!revision.startsWith('adopt:')) return []
   const where = { lifecycle: lifecycle.id, transition: id }
   const attribute = revision.slice('adopt:'.length)
-  if (!configuration.attributes.some((other) => other.id === attribute)) return [{ code: 'adoption-incomplete', severity: 'error', where, message: `${name} adopts the label in “${attribute}”, which is no attribute` }]
+  if (!configuration.attributes.some((other) => other.id === attribute))
+    return [
+      {
+        code: 'adoption-incomplete',
+        severity: 'error',
+        where,
+        message: `${name} adopts the label in “${attribute}”, which is no attribute`,
+      },
+    ]
   const off = lifecycle.states.filter((use) => from.includes(use.state) && !use.adoption)
   if (off.length === 0) return []
   const names = off.map((use) => stateName(configuration, use.state)).join(', ')
-  return [{ code: 'adoption-incomplete', severity: 'error', where, message: `${name} adopts a label, and adoption is off in ${names}`, ...(off.length === 1 ? { fix: { words: `switch adoption on in ${names}`, edit: { kind: 'change-state', lifecycle: lifecycle.id, state: off[0]!.state, patch: { adoption: true } } } } : {}) }]
+  return [
+    {
+      code: 'adoption-incomplete',
+      severity: 'error',
+      where,
+      message: `${name} adopts a label, and adoption is off in ${names}`,
+      ...(off.length === 1
+        ? {
+            fix: {
+              words: `switch adoption on in ${names}`,
+              edit: {
+                kind: 'change-state',
+                lifecycle: lifecycle.id,
+                state: off[0]!.state,
+                patch: { adoption: true },
+              },
+            },
+          }
+        : {}),
+    },
+  ]
 }
 
 /** Steps that may leave a label as it is. Settling does so for a label that is settled already. */
@@ -84,9 +177,34 @@ function reused(configuration: Configuration, lifecycle: Lifecycle): Finding[] {
   const open = new Set(lifecycle.states.filter(({ content }) => content === 'open').map(({ state }) => state))
   const names = (states: string[]) => states.map((state) => stateName(configuration, state)).join(' → ')
   return [...issued].flatMap((state): Finding[] => {
-    if (open.has(state)) return [{ code: 'revision-reused', severity: 'warning', where: { lifecycle: lifecycle.id, state }, message: `content is open in ${stateName(configuration, state)}: it can change under an issued label`, witness: { states: [state], transitions: [] } }]
-    const way = shortestWay(lifecycle, state, false as boolean, (transition, _, passed) => (mayKeep(transition) ? passed || open.has(transition.to) : undefined), (to, passed) => passed && issued.has(to))
-    return way ? [{ code: 'revision-reused', severity: 'warning', where: { lifecycle: lifecycle.id, transition: way.transitions[0]! }, message: `content can change under an issued label: nothing need step on ${names(way.states)}`, witness: way }] : []
+    if (open.has(state))
+      return [
+        {
+          code: 'revision-reused',
+          severity: 'warning',
+          where: { lifecycle: lifecycle.id, state },
+          message: `content is open in ${stateName(configuration, state)}: it can change under an issued label`,
+          witness: { states: [state], transitions: [] },
+        },
+      ]
+    const way = shortestWay(
+      lifecycle,
+      state,
+      false as boolean,
+      (transition, _, passed) => (mayKeep(transition) ? passed || open.has(transition.to) : undefined),
+      (to, passed) => passed && issued.has(to),
+    )
+    return way
+      ? [
+          {
+            code: 'revision-reused',
+            severity: 'warning',
+            where: { lifecycle: lifecycle.id, transition: way.transitions[0]! },
+            message: `content can change under an issued label: nothing need step on ${names(way.states)}`,
+            witness: way,
+          },
+        ]
+      : []
   })
 }
 
@@ -94,8 +212,29 @@ function adoptedThenStepped(configuration: Configuration, lifecycle: Lifecycle):
   const from = lifecycle.states.filter(({ adoption: on }) => on).map(({ state }) => state)
   const issued = new Set(lifecycle.states.filter(({ phase }) => phase === 'issued').map(({ state }) => state))
   if (from.length === 0 || issued.size === 0 || from.some((state) => issued.has(state))) return []
-  const way = (state: string, may: (transition: Transition) => boolean) => shortestWay(lifecycle, state, true, (transition) => (may(transition) ? true : undefined), (to) => issued.has(to))
+  const way = (state: string, may: (transition: Transition) => boolean) =>
+    shortestWay(
+      lifecycle,
+      state,
+      true,
+      (transition) => (may(transition) ? true : undefined),
+      (to) => issued.has(to),
+    )
   const ways = from.flatMap((state) => way(state, () => true) ?? [])
-  if (ways.length === 0 || from.some((state) => way(state, (transition) => mayKeep(transition) || transition.revision.startsWith('adopt:')))) return []
-  return [{ code: 'adoption-then-step', severity: 'warning', where: { lifecycle: lifecycle.id, state: from[0]! }, message: `a label adopted in ${from.map((state) => stateName(configuration, state)).join(' or ')} is stepped on every way to an issued state: adopt one below, or draw a transition that keeps it`, witness: ways[0] }]
+  if (
+    ways.length === 0 ||
+    from.some((state) =>
+      way(state, (transition) => mayKeep(transition) || transition.revision.startsWith('adopt:')),
+    )
+  )
+    return []
+  return [
+    {
+      code: 'adoption-then-step',
+      severity: 'warning',
+      where: { lifecycle: lifecycle.id, state: from[0]! },
+      message: `a label adopted in ${from.map((state) => stateName(configuration, state)).join(' or ')} is stepped on every way to an issued state: adopt one below, or draw a transition that keeps it`,
+      witness: ways[0],
+    },
+  ]
 }

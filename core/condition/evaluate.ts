@@ -6,7 +6,8 @@ type Test = (record: DocumentRecord) => boolean
 const tests = new WeakMap<Condition, Test>()
 
 /** Whether a condition holds for a record (attributes and facts together). What is missing from the record is empty. */
-export const evaluate = (condition: Condition, record: DocumentRecord): boolean => predicate(condition)(record)
+export const evaluate = (condition: Condition, record: DocumentRecord): boolean =>
+  predicate(condition)(record)
 
 /** A condition as a function of records, for whoever asks it of thousands. */
 export function predicate(condition: Condition): Test {
@@ -18,8 +19,10 @@ export function predicate(condition: Condition): Test {
 /** Made once for each tree. */
 function testOf(condition: Condition): Test {
   switch (condition.kind) {
-    case 'constant': return () => condition.value
-    case 'yes': return (record) => record[condition.name] === true
+    case 'constant':
+      return () => condition.value
+    case 'yes':
+      return (record) => record[condition.name] === true
     case 'not': {
       const inner = testOf(condition.of)
       return (record) => !inner(record)
@@ -32,9 +35,14 @@ function testOf(condition: Condition): Test {
       const [left, right] = [testOf(condition.left), testOf(condition.right)]
       return (record) => left(record) || right(record)
     }
-    case 'compare': return condition.right.kind === 'literal' && condition.left.kind === 'identifier' ? withConstant(condition.operator, condition.left.name, condition.right.value) : comparison(condition.operator, valueOf(condition.left), valueOf(condition.right))
-    case 'in': return membership(valueOf(condition.of), condition.values)
-    case 'method': return method(condition)
+    case 'compare':
+      return condition.right.kind === 'literal' && condition.left.kind === 'identifier'
+        ? withConstant(condition.operator, condition.left.name, condition.right.value)
+        : comparison(condition.operator, valueOf(condition.left), valueOf(condition.right))
+    case 'in':
+      return membership(valueOf(condition.of), condition.values)
+    case 'method':
+      return method(condition)
     case 'glob': {
       const of = valueOf(condition.of)
       const pattern = globPattern(condition.pattern)
@@ -70,12 +78,20 @@ function method({ method: name, of, argument }: Extract<Condition, { kind: 'meth
     const whole = text(record)
     const wanted = part(record)
     if (typeof whole !== 'string' || typeof wanted !== 'string') return false
-    return name === 'startsWith' ? whole.startsWith(wanted) : name === 'endsWith' ? whole.endsWith(wanted) : whole.includes(wanted)
+    return name === 'startsWith'
+      ? whole.startsWith(wanted)
+      : name === 'endsWith'
+        ? whole.endsWith(wanted)
+        : whole.includes(wanted)
   }
 }
 
 /** Two-valued: equal also where both are empty; nothing is before or after an empty value. ISO dates order as text. */
-function comparison(operator: ComparisonOperator, left: (record: DocumentRecord) => Value, right: (record: DocumentRecord) => Value): Test {
+function comparison(
+  operator: ComparisonOperator,
+  left: (record: DocumentRecord) => Value,
+  right: (record: DocumentRecord) => Value,
+): Test {
   if (operator === '==') return (record) => left(record) === right(record)
   if (operator === '!=') return (record) => left(record) !== right(record)
   const holds = orderings[operator]
@@ -88,11 +104,19 @@ function comparison(operator: ComparisonOperator, left: (record: DocumentRecord)
 
 /** What most comparisons are: an attribute and a constant. An empty attribute is a missing one, too. */
 function withConstant(operator: ComparisonOperator, name: string, constant: Value): Test {
-  if (constant === null || (operator !== '==' && operator !== '!=')) return comparison(operator, (record) => record[name] ?? null, () => constant)
+  if (constant === null || (operator !== '==' && operator !== '!='))
+    return comparison(
+      operator,
+      (record) => record[name] ?? null,
+      () => constant,
+    )
   return operator === '==' ? (record) => record[name] === constant : (record) => record[name] !== constant
 }
 
 type Filled = Exclude<Value, null>
 const orderings: Record<'<' | '<=' | '>' | '>=', (one: Filled, other: Filled) => boolean> = {
-  '<': (one, other) => one < other, '<=': (one, other) => one <= other, '>': (one, other) => one > other, '>=': (one, other) => one >= other,
+  '<': (one, other) => one < other,
+  '<=': (one, other) => one <= other,
+  '>': (one, other) => one > other,
+  '>=': (one, other) => one >= other,
 }

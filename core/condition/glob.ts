@@ -4,7 +4,11 @@ const compiled = new Map<string, RegExp>()
 export function globPattern(glob: string): RegExp {
   let pattern = compiled.get(glob)
   if (!pattern) {
-    const source = glob.replace(/\*+/g, '*').replace(/[\\^$.|+()[\]{}]/g, '\\$&').replace(/\*/g, '.*').replace(/\?/g, '.')
+    const source = glob
+      .replace(/\*+/g, '*')
+      .replace(/[\\^$.|+()[\]{}]/g, '\\$&')
+      .replace(/\*/g, '.*')
+      .replace(/\?/g, '.')
     pattern = new RegExp(`^${source}$`, 'su')
     if (compiled.size > 500) compiled.clear()
     compiled.set(glob, pattern)

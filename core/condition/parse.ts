@@ -21,7 +21,10 @@ export function parseCondition(text: string, attributes: Attribute[]): Condition
 /** The types of all identifiers that a condition may use. A choice is compared as text. */
 export const typesOf = (attributes: Attribute[]): Map<string, ValueType> => languageOf(attributes).types
 
-interface ConditionLanguage { types: Map<string, ValueType>; read: (text: string) => Condition }
+interface ConditionLanguage {
+  types: Map<string, ValueType>
+  read: (text: string) => Condition
+}
 const languages = new WeakMap<Attribute[], ConditionLanguage>()
 
 /** What conditions about these attributes may say, worked out once for each list of attributes, which is never changed in place. */
@@ -30,7 +33,10 @@ function languageOf(attributes: Attribute[]): ConditionLanguage {
   if (!language) {
     const types = new Map<string, ValueType>(Object.entries(facts))
     for (const { id, type } of attributes) types.set(id, type === 'choice' ? 'text' : type)
-    languages.set(attributes, (language = { types, read: remembered(5000, (text) => new Parser(tokenize(text), types).whole()) }))
+    languages.set(
+      attributes,
+      (language = { types, read: remembered(5000, (text) => new Parser(tokenize(text), types).whole()) }),
+    )
   }
   return language
 }
@@ -39,17 +45,22 @@ class Parser {
   private next = 0
   private depth = 0
 
-  constructor(private readonly tokens: Token[], private readonly types: Map<string, ValueType>) {}
+  constructor(
+    private readonly tokens: Token[],
+    private readonly types: Map<string, ValueType>,
+  ) {}
 
   whole(): Condition {
     if (this.peek().kind === 'end') throw new ConditionError('the condition is empty', 0)
     const condition = this.or()
-    if (this.peek().kind !== 'end') throw new ConditionError(`“${this.peek().text}” was not expected here`, this.peek().at)
+    if (this.peek().kind !== 'end')
+      throw new ConditionError(`“${this.peek().text}” was not expected here`, this.peek().at)
     return condition
   }
 
   private or(): Condition {
-    if (++this.depth > deepest) throw new ConditionError(`the condition is nested more than ${deepest} deep`, this.peek().at)
+    if (++this.depth > deepest)
+      throw new ConditionError(`the condition is nested more than ${deepest} deep`, this.peek().at)
     let left = this.and()
     while (this.accept('||')) left = { kind: 'or', left, right: this.and() }
     this.depth--
@@ -87,11 +98,16 @@ class Parser {
     const values: Operand[] = []
     while (this.accept(',')) values.push(this.operand())
     this.expect(')')
-    if (values.length === 0) throw new ConditionError(`${name} needs ${name === 'glob' ? 'a pattern' : 'at least one value'} after the text`, at)
+    if (values.length === 0)
+      throw new ConditionError(
+        `${name} needs ${name === 'glob' ? 'a pattern' : 'at least one value'} after the text`,
+        at,
+      )
     for (const value of values) this.mustBe(value, 'text', `${name} takes texts`)
     if (name === 'isOneOf') return { kind: 'in', of, values }
     const pattern = values[0]!
-    if (values.length > 1 || pattern.kind !== 'literal') throw new ConditionError('glob takes one pattern, written out', pattern.at)
+    if (values.length > 1 || pattern.kind !== 'literal')
+      throw new ConditionError('glob takes one pattern, written out', pattern.at)
     return { kind: 'glob', of, pattern: String(pattern.value) }
   }
 
@@ -103,8 +119,11 @@ class Parser {
     }
     if (token.kind === 'name' && token.text === 'in') return this.membership(left)
     if (this.accept('.')) return this.method(left)
-    if (left.type !== 'yesno') throw new ConditionError('a condition was expected here, not a value alone', left.at)
-    return left.kind === 'literal' ? { kind: 'constant', value: Boolean(left.value) } : { kind: 'yes', name: left.name }
+    if (left.type !== 'yesno')
+      throw new ConditionError('a condition was expected here, not a value alone', left.at)
+    return left.kind === 'literal'
+      ? { kind: 'constant', value: Boolean(left.value) }
+      : { kind: 'yes', name: left.name }
   }
 
   private comparison({ text: operator, at }: Token, left: Operand, right: Operand): Condition {
@@ -112,7 +131,10 @@ class Parser {
     if (left.type === 'null' || right.type === 'null') {
       if (ordering) throw new ConditionError(`null has no order: only == and != compare with it`, at)
     } else if (left.type !== right.type) {
-      const suggestion = left.type === 'date' && right.type === 'text' && right.kind === 'literal' ? `date(${JSON.stringify(right.value)})` : undefined
+      const suggestion =
+        left.type === 'date' && right.type === 'text' && right.kind === 'literal'
+          ? `date(${JSON.stringify(right.value)})`
+          : undefined
       throw new ConditionError(`${typeName(left)} is compared with ${typeName(right)}`, right.at, suggestion)
     } else if (ordering && left.type === 'yesno') throw new ConditionError('yes and no have no order', at)
     return { kind: 'compare', operator: operator as ComparisonOperator, left, right }
@@ -135,7 +157,8 @@ class Parser {
 
   private method(of: Operand): Condition {
     const { text, at } = this.take()
-    if (!methods.includes(text)) throw new ConditionError(`there is no method “${text}”`, at, near(text, methods))
+    if (!methods.includes(text))
+      throw new ConditionError(`there is no method “${text}”`, at, near(text, methods))
     this.mustBe(of, 'text', `.${text}() reads a text`)
     this.expect('(')
     const argument = this.operand()
@@ -149,21 +172,32 @@ class Parser {
     const { at } = token
     if (token.kind === 'string') return { kind: 'literal', type: 'text', value: token.text, at }
     if (token.kind === 'number') return { kind: 'literal', type: 'number', value: Number(token.text), at }
-    if (token.text === '-' && this.peek().kind === 'number') return { kind: 'literal', type: 'number', value: -Number(this.take().text), at }
-    if (token.kind !== 'name') throw new ConditionError(token.kind === 'end' ? 'the condition ends too early' : `a value was expected, not “${token.text}”`, at)
-    if (token.text === 'true' || token.text === 'false') return { kind: 'literal', type: 'yesno', value: token.text === 'true', at }
+    if (token.text === '-' && this.peek().kind === 'number')
+      return { kind: 'literal', type: 'number', value: -Number(this.take().text), at }
+    if (token.kind !== 'name')
+      throw new ConditionError(
+        token.kind === 'end' ? 'the condition ends too early' : `a value was expected, not “${token.text}”`,
+        at,
+      )
+    if (token.text === 'true' || token.text === 'false')
+      return { kind: 'literal', type: 'yesno', value: token.text === 'true', at }
     if (token.text === 'null') return { kind: 'literal', type: 'null', value: null, at }
     if (token.text === 'date' && this.peek().text === '(') return this.date(at)
     const type = this.types.get(token.text)
     if (type) return { kind: 'identifier', type, name: token.text, at }
-    throw new ConditionError(`there is no attribute or fact “${token.text}”`, at, near(token.text, [...this.types.keys(), ...functions]))
+    throw new ConditionError(
+      `there is no attribute or fact “${token.text}”`,
+      at,
+      near(token.text, [...this.types.keys(), ...functions]),
+    )
   }
 
   private date(at: number): Operand {
     this.expect('(')
     const text = this.take()
     this.expect(')')
-    if (text.kind !== 'string' || !isDate(text.text)) throw new ConditionError('date() takes a day such as "2026-03-01"', text.at)
+    if (text.kind !== 'string' || !isDate(text.text))
+      throw new ConditionError('date() takes a day such as "2026-03-01"', text.at)
     return { kind: 'literal', type: 'date', value: text.text, at }
   }
 
@@ -202,6 +236,8 @@ function typeName({ type }: Operand): string {
 }
 
 function near(word: string, known: string[]): string | undefined {
-  const [best] = known.map((other) => ({ other, far: editDistance(word, other) })).sort((a, b) => a.far - b.far)
+  const [best] = known
+    .map((other) => ({ other, far: editDistance(word, other) }))
+    .sort((a, b) => a.far - b.far)
   return best && best.far <= Math.max(1, word.length / 3) ? best.other : undefined
 }

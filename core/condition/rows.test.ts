@@ -1,36 +1,91 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { comparatorsFor, conditionOf, groupOf, implies, parseCondition, RowError, typesOf, writeRows, type Group, type Row } from '.'
+import {
+  comparatorsFor,
+  conditionOf,
+  groupOf,
+  implies,
+  parseCondition,
+  RowError,
+  typesOf,
+  writeRows,
+  type Group,
+  type Row,
+} from '.'
 import { attributes, conditionText } from './solve/conditions.fixture'
 
 const types = typesOf(attributes)
 const read = (text: string) => parseCondition(text, attributes)
 const rows = (text: string) => groupOf(read(text))
-const row = (name: string, comparator: Row['comparator'], ...values: string[]): Row => ({ kind: 'row', name, comparator, values })
+const row = (name: string, comparator: Row['comparator'], ...values: string[]): Row => ({
+  kind: 'row',
+  name,
+  comparator,
+  values,
+})
 
 describe('a condition as rows', () => {
   it.each<[string, Group]>([
-    ['mass > 5 && finish == "zinc"', { kind: 'group', join: 'all', parts: [row('mass', '>', '5'), row('finish', '==', 'zinc')] }],
-    ['urgent || !checked', { kind: 'group', join: 'any', parts: [row('urgent', 'yes'), row('checked', 'no')] }],
+    [
+      'mass > 5 && finish == "zinc"',
+      { kind: 'group', join: 'all', parts: [row('mass', '>', '5'), row('finish', '==', 'zinc')] },
+    ],
+    [
+      'urgent || !checked',
+      { kind: 'group', join: 'any', parts: [row('urgent', 'yes'), row('checked', 'no')] },
+    ],
     ['title != null', { kind: 'group', join: 'all', parts: [row('title', 'filled')] }],
     ['!title.contains("left")', { kind: 'group', join: 'all', parts: [row('title', '!contains', 'left')] }],
-    ['finish in ["zinc", "raw"]', { kind: 'group', join: 'all', parts: [row('finish', 'oneOf', 'zinc', 'raw')] }],
+    [
+      'finish in ["zinc", "raw"]',
+      { kind: 'group', join: 'all', parts: [row('finish', 'oneOf', 'zinc', 'raw')] },
+    ],
     ['due < done', { kind: 'group', join: 'all', parts: [{ ...row('due', '<'), other: 'done' }] }],
-    ['mass > 5 && (urgent || checked)', { kind: 'group', join: 'all', parts: [row('mass', '>', '5'), { kind: 'group', join: 'any', parts: [row('urgent', 'yes'), row('checked', 'yes')] }] }],
-    ['!(mass > 5 || mass < 1)', { kind: 'group', join: 'none', parts: [row('mass', '>', '5'), row('mass', '<', '1')] }],
+    [
+      'mass > 5 && (urgent || checked)',
+      {
+        kind: 'group',
+        join: 'all',
+        parts: [
+          row('mass', '>', '5'),
+          { kind: 'group', join: 'any', parts: [row('urgent', 'yes'), row('checked', 'yes')] },
+        ],
+      },
+    ],
+    [
+      '!(mass > 5 || mass < 1)',
+      { kind: 'group', join: 'none', parts: [row('mass', '>', '5'), row('mass', '<', '1')] },
+    ],
     ['!(mass > 5)', { kind: 'group', join: 'none', parts: [row('mass', '>', '5')] }],
   ])('%s', (text, group) => expect(rows(text)).toEqual(group))
 
   it('means the same when it is read back', () => {
-    fc.assert(fc.property(conditionText, (text) => {
-      const back = conditionOf(rows(text), types)
-      expect(implies(read(text), back, attributes).answer).toBe('yes')
-      expect(implies(back, read(text), attributes).answer).toBe('yes')
-    }), { numRuns: 60, seed: 3 })
+    fc.assert(
+      fc.property(conditionText, (text) => {
+        const back = conditionOf(rows(text), types)
+        expect(implies(read(text), back, attributes).answer).toBe('yes')
+        expect(implies(back, read(text), attributes).answer).toBe('yes')
+      }),
+      { numRuns: 60, seed: 3 },
+    )
   }, 60_000)
-  it.each(['5 < mass', 'title in ["a", note]', '"ab".startsWith(title)', 'title in ["a", null]'])('keeps %s as it is, which no row can say', (text) => expect(writeRows(rows(text), types)).toBe(text))
-  it('asks nothing where there is no row', () => expect(writeRows({ kind: 'group', join: 'all', parts: [] }, types)).toBe(''))
-  it('is written with a day and a glob', () => expect(writeRows({ kind: 'group', join: 'any', parts: [row('due', '>=', '2026-03-01'), row('title', '!fits', 'BR-*')] }, types)).toBe('due >= date("2026-03-01") || !glob(title, "BR-*")'))
+  it.each(['5 < mass', 'title in ["a", note]', '"ab".startsWith(title)', 'title in ["a", null]'])(
+    'keeps %s as it is, which no row can say',
+    (text) => expect(writeRows(rows(text), types)).toBe(text),
+  )
+  it('asks nothing where there is no row', () =>
+    expect(writeRows({ kind: 'group', join: 'all', parts: [] }, types)).toBe(''))
+  it('is written with a day and a glob', () =>
+    expect(
+      writeRows(
+        {
+          kind: 'group',
+          join: 'any',
+          parts: [row('due', '>=', '2026-03-01'), row('title', '!fits', 'BR-*')],
+        },
+        types,
+      ),
+    ).toBe('due >= date("2026-03-01") || !glob(title, "BR-*")'))
 })
 
 describe('a row that does not say enough', () => {
@@ -44,5 +99,7 @@ describe('a row that does not say enough', () => {
     expect(() => conditionOf(part, types)).toThrow(RowError)
     expect(() => conditionOf(part, types)).toThrow(message)
   })
-  it.each(['text', 'number', 'date', 'yesno'] as const)('offers each comparator of a %s once', (type) => expect(new Set(comparatorsFor(type)).size).toBe(comparatorsFor(type).length))
+  it.each(['text', 'number', 'date', 'yesno'] as const)('offers each comparator of a %s once', (type) =>
+    expect(new Set(comparatorsFor(type)).size).toBe(comparatorsFor(type).length),
+  )
 })

@@ -11,7 +11,16 @@ const blank = /\s*/y
 const number = /(?:\d+\.\d+|\d+|\.\d+)(?:[eE][+-]?\d+)?/y
 const name = /[A-Za-z_][A-Za-z0-9_]*/y
 const sign = /&&|\|\||==|!=|<=|>=|[!<>()[\],.-]/y
-const escapes: Record<string, string> = { n: '\n', r: '\r', t: '\t', '\\': '\\', '"': '"', "'": "'", '`': '`', '?': '?' }
+const escapes: Record<string, string> = {
+  n: '\n',
+  r: '\r',
+  t: '\t',
+  '\\': '\\',
+  '"': '"',
+  "'": "'",
+  '`': '`',
+  '?': '?',
+}
 
 /** Cuts a condition into tokens, by the lexical rules of CEL. */
 export function tokenize(text: string): Token[] {
@@ -31,7 +40,13 @@ export function tokenize(text: string): Token[] {
       at = end
       continue
     }
-    const found = ([['number', match(number)], ['name', match(name)], ['sign', match(sign)]] as const).find(([, hit]) => hit !== undefined)
+    const found = (
+      [
+        ['number', match(number)],
+        ['name', match(name)],
+        ['sign', match(sign)],
+      ] as const
+    ).find(([, hit]) => hit !== undefined)
     if (!found) throw unexpected(text, at)
     tokens.push({ kind: found[0], text: found[1]!, at })
     at += found[1]!.length

@@ -46,7 +46,11 @@ export type Condition =
 
 /** A condition that cannot be understood; `position` counts characters from 0. */
 export class ConditionError extends Error {
-  constructor(message: string, readonly position: number, readonly suggestion?: string) {
+  constructor(
+    message: string,
+    readonly position: number,
+    readonly suggestion?: string,
+  ) {
     super(suggestion === undefined ? message : `${message}; did you mean ${suggestion}?`)
     this.name = 'ConditionError'
   }

@@ -9,15 +9,24 @@ const strength = { or: 1, and: 2, other: 3 }
  */
 export function writeCondition(condition: Condition): string {
   switch (condition.kind) {
-    case 'constant': return String(condition.value)
-    case 'yes': return condition.name
-    case 'not': return `!${condition.of.kind === 'constant' || condition.of.kind === 'yes' || condition.of.kind === 'glob' ? writeCondition(condition.of) : `(${writeCondition(condition.of)})`}`
-    case 'and': return `${at(condition.left, strength.and)} && ${at(condition.right, strength.and + 1)}`
-    case 'or': return `${at(condition.left, strength.or)} || ${at(condition.right, strength.or + 1)}`
-    case 'compare': return `${writeOperand(condition.left)} ${condition.operator} ${writeOperand(condition.right)}`
-    case 'in': return `${writeOperand(condition.of)} in [${condition.values.map(writeOperand).join(', ')}]`
-    case 'method': return `${writeOperand(condition.of)}.${condition.method}(${writeOperand(condition.argument)})`
-    case 'glob': return `glob(${writeOperand(condition.of)}, ${quoted(condition.pattern)})`
+    case 'constant':
+      return String(condition.value)
+    case 'yes':
+      return condition.name
+    case 'not':
+      return `!${condition.of.kind === 'constant' || condition.of.kind === 'yes' || condition.of.kind === 'glob' ? writeCondition(condition.of) : `(${writeCondition(condition.of)})`}`
+    case 'and':
+      return `${at(condition.left, strength.and)} && ${at(condition.right, strength.and + 1)}`
+    case 'or':
+      return `${at(condition.left, strength.or)} || ${at(condition.right, strength.or + 1)}`
+    case 'compare':
+      return `${writeOperand(condition.left)} ${condition.operator} ${writeOperand(condition.right)}`
+    case 'in':
+      return `${writeOperand(condition.of)} in [${condition.values.map(writeOperand).join(', ')}]`
+    case 'method':
+      return `${writeOperand(condition.of)}.${condition.method}(${writeOperand(condition.argument)})`
+    case 'glob':
+      return `glob(${writeOperand(condition.of)}, ${quoted(condition.pattern)})`
   }
 }
 
@@ -33,4 +42,5 @@ function writeOperand(operand: Operand): string {
 }
 
 /** A text in CEL's double quotes; what JSON escapes differently is escaped by its code. */
-const quoted = (text: string) => JSON.stringify(text).replace(/\\[bf]/g, (escape) => (escape === '\\b' ? '\\u0008' : '\\u000c'))
+const quoted = (text: string) =>
+  JSON.stringify(text).replace(/\\[bf]/g, (escape) => (escape === '\\b' ? '\\u0008' : '\\u000c'))

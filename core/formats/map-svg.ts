@@ -5,28 +5,47 @@ export interface MapLayout {
   width: number
   height: number
   nodes: { state: string; x: number; y: number; width: number; height: number }[]
-  edges: { transition: string; from: string; points: { x: number; y: number }[]; label: { x: number; y: number } }[]
+  edges: {
+    transition: string
+    from: string
+    points: { x: number; y: number }[]
+    label: { x: number; y: number }
+  }[]
 }
 
 /** The line of an edge as an SVG path. */
-export const pathOf = (points: MapLayout['edges'][number]['points']): string => points.map(({ x, y }, index) => `${index ? 'L' : 'M'}${round(x)} ${round(y)}`).join(' ')
+export const pathOf = (points: MapLayout['edges'][number]['points']): string =>
+  points.map(({ x, y }, index) => `${index ? 'L' : 'M'}${round(x)} ${round(y)}`).join(' ')
 
 /** The tip of an arrow that ends where the line does. */
 export function tipOf(points: MapLayout['edges'][number]['points']): string {
   const [before, end] = points.slice(-2) as [{ x: number; y: number }, { x: number; y: number }]
   const angle = Math.atan2(end.y - before.y, end.x - before.x)
-  const back = (turn: number) => `${round(end.x - 9 * Math.cos(angle + turn))} ${round(end.y - 9 * Math.sin(angle + turn))}`
+  const back = (turn: number) =>
+    `${round(end.x - 9 * Math.cos(angle + turn))} ${round(end.y - 9 * Math.sin(angle + turn))}`
   return `M${round(end.x)} ${round(end.y)} L${back(0.4)} L${back(-0.4)} Z`
 }
 
 const round = (value: number) => Math.round(value * 10) / 10
-const escaped = (text: string) => text.replace(/[&<>"]/g, (char) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[char]!).replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '')
+const escaped = (text: string) =>
+  text
+    .replace(/[&<>"]/g, (char) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[char]!)
+    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '')
 
 /** Phases differ by the weight and the break of the frame, so that the map can be read without colour. */
-const frames: Record<Phase, string> = { working: 'fill="#fffdf9" stroke-width="1"', review: 'fill="#ece7f3" stroke-width="1" stroke-dasharray="6 3"', issued: 'fill="#2a2731" stroke-width="1"', retired: 'fill="#f7f5f0" stroke-width="1" stroke-dasharray="2 3"' }
+const frames: Record<Phase, string> = {
+  working: 'fill="#fffdf9" stroke-width="1"',
+  review: 'fill="#ece7f3" stroke-width="1" stroke-dasharray="6 3"',
+  issued: 'fill="#2a2731" stroke-width="1"',
+  retired: 'fill="#f7f5f0" stroke-width="1" stroke-dasharray="2 3"',
+}
 
 /** A lifecycle's map as an SVG 1.1 document, black on white paper, for a report or a plotter. */
-export function mapSvg(configuration: Configuration, lifecycle: Lifecycle, { width, height, nodes, edges }: MapLayout): string {
+export function mapSvg(
+  configuration: Configuration,
+  lifecycle: Lifecycle,
+  { width, height, nodes, edges }: MapLayout,
+): string {
   const lines = edges.map(({ transition, points, label }) => {
     const way = lifecycle.transitions.find(({ id }) => id === transition)
     return `<path d="${pathOf(points)}" fill="none" stroke="#2a2731" stroke-width="1.2"${way?.trigger === 'unattended' ? ' stroke-dasharray="5 3"' : ''}/><path d="${tipOf(points)}" fill="#2a2731"/><text x="${round(label.x)}" y="${round(label.y)}" font-size="11" fill="#2a2731">${escaped(way?.name ?? transition)}</text>`
@@ -38,6 +57,8 @@ export function mapSvg(configuration: Configuration, lifecycle: Lifecycle, { wid
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" width="${round(width)}" height="${round(height + 30)}" viewBox="0 -30 ${round(width)} ${round(height + 30)}" font-family="'IBM Plex Sans', Helvetica, sans-serif">`,
     `<title>${escaped(lifecycle.name)}</title><rect x="0" y="-30" width="${round(width)}" height="${round(height + 30)}" fill="#ffffff"/><text x="12" y="-10" font-size="15" font-weight="600" fill="#2a2731">${escaped(lifecycle.name)}</text>`,
-    ...lines, ...boxes, '</svg>',
+    ...lines,
+    ...boxes,
+    '</svg>',
   ].join('\n')
 }

@@ -1,7 +1,12 @@
 import { stateName, type Configuration, type Lifecycle, type Transition } from '../lifecycle'
 
 /** An element as XML builders take it: its name, attributes and children. */
-export interface Element { name: string; attributes?: Record<string, string>; children?: Element[]; text?: string }
+export interface Element {
+  name: string
+  attributes?: Record<string, string>
+  children?: Element[]
+  text?: string
+}
 
 /** The namespace of what SCXML has no word for: who fires, seats, revision steps, effects. */
 export const ourNamespace = 'urn:ilmenite:lifecycle:1'
@@ -14,13 +19,32 @@ export const ourNamespace = 'urn:ilmenite:lifecycle:1'
 export function scxml(configuration: Configuration, lifecycle: Lifecycle): Element {
   return {
     name: 'scxml',
-    attributes: { 'xmlns': 'http://www.w3.org/2005/07/scxml', 'xmlns:il': ourNamespace, 'version': '1.0', 'name': lifecycle.name, 'datamodel': 'null', 'initial': nameToken(lifecycle.entry) },
+    attributes: {
+      xmlns: 'http://www.w3.org/2005/07/scxml',
+      'xmlns:il': ourNamespace,
+      version: '1.0',
+      name: lifecycle.name,
+      datamodel: 'null',
+      initial: nameToken(lifecycle.entry),
+    },
     children: lifecycle.states.map((use) => ({
       name: use.final ? 'final' : 'state',
-      attributes: { 'id': nameToken(use.state), 'il:name': stateName(configuration, use.state), 'il:phase': use.phase, 'il:content': use.content, ...(use.newRevision ? { 'il:newRevision': use.newRevision } : {}), ...(use.adoption ? { 'il:adoption': 'true' } : {}) },
+      attributes: {
+        id: nameToken(use.state),
+        'il:name': stateName(configuration, use.state),
+        'il:phase': use.phase,
+        'il:content': use.content,
+        ...(use.newRevision ? { 'il:newRevision': use.newRevision } : {}),
+        ...(use.adoption ? { 'il:adoption': 'true' } : {}),
+      },
       children: [
-        ...(use.final ? [] : lifecycle.transitions.filter(({ from }) => from.includes(use.state)).map(transitionElement)),
-        ...Object.entries(use.grants ?? {}).map(([principal, rights]): Element => ({ name: 'il:grant', attributes: { to: principal, rights: rights.join(' ') } })),
+        ...(use.final
+          ? []
+          : lifecycle.transitions.filter(({ from }) => from.includes(use.state)).map(transitionElement)),
+        ...Object.entries(use.grants ?? {}).map(([principal, rights]): Element => ({
+          name: 'il:grant',
+          attributes: { to: principal, rights: rights.join(' ') },
+        })),
         ...(use.guidance ? [{ name: 'il:guidance', text: use.guidance }] : []),
       ],
     })),
@@ -28,14 +52,51 @@ export function scxml(configuration: Configuration, lifecycle: Lifecycle): Eleme
 }
 
 function transitionElement(transition: Transition): Element {
-  const { id, name, to, trigger, guard, revision, firedBy = [], seats = [], notBy = [], effects, comment } = transition
+  const {
+    id,
+    name,
+    to,
+    trigger,
+    guard,
+    revision,
+    firedBy = [],
+    seats = [],
+    notBy = [],
+    effects,
+    comment,
+  } = transition
   return {
     name: 'transition',
-    attributes: { ...(trigger === 'unattended' ? {} : { event: `fire.${nameToken(id)}` }), ...(guard ? { cond: guard } : {}), 'target': nameToken(to), 'il:id': id, 'il:name': name, 'il:trigger': trigger, 'il:revision': revision, ...(comment ? { 'il:comment': comment } : {}), ...(notBy.length ? { 'il:notBy': notBy.join(' ') } : {}) },
+    attributes: {
+      ...(trigger === 'unattended' ? {} : { event: `fire.${nameToken(id)}` }),
+      ...(guard ? { cond: guard } : {}),
+      target: nameToken(to),
+      'il:id': id,
+      'il:name': name,
+      'il:trigger': trigger,
+      'il:revision': revision,
+      ...(comment ? { 'il:comment': comment } : {}),
+      ...(notBy.length ? { 'il:notBy': notBy.join(' ') } : {}),
+    },
     children: [
       ...firedBy.map((principal): Element => ({ name: 'il:firedBy', attributes: { principal } })),
-      ...seats.map((seat): Element => ({ name: 'il:seat', attributes: { id: seat.id, name: seat.name, needed: String(seat.needed), members: seat.members.join(' ') } })),
-      ...effects.map((effect): Element => ({ name: `il:${effect.kind}`, attributes: Object.fromEntries(Object.entries(effect).filter(([key]) => key !== 'kind').map(([key, value]) => [key, String(value)])) })),
+      ...seats.map((seat): Element => ({
+        name: 'il:seat',
+        attributes: {
+          id: seat.id,
+          name: seat.name,
+          needed: String(seat.needed),
+          members: seat.members.join(' '),
+        },
+      })),
+      ...effects.map((effect): Element => ({
+        name: `il:${effect.kind}`,
+        attributes: Object.fromEntries(
+          Object.entries(effect)
+            .filter(([key]) => key !== 'kind')
+            .map(([key, value]) => [key, String(value)]),
+        ),
+      })),
     ],
   }
 }

@@ -1,11 +1,23 @@
 /** What a name pattern may read out of a name. `ignore` is read and dropped. */
-export const patternParts = ['number', 'revision', 'title', 'status', 'date', 'author', 'extension', 'ignore'] as const
+export const patternParts = [
+  'number',
+  'revision',
+  'title',
+  'status',
+  'date',
+  'author',
+  'extension',
+  'ignore',
+] as const
 export type PatternPart = (typeof patternParts)[number]
 export type NameReading = Partial<Record<PatternPart, string>>
 
 /** A pattern that cannot be understood; `position` counts characters from 0. */
 export class PatternError extends Error {
-  constructor(message: string, readonly position: number) {
+  constructor(
+    message: string,
+    readonly position: number,
+  ) {
     super(message)
     this.name = 'PatternError'
   }
@@ -48,7 +60,10 @@ export function namePattern(text: string): NamePattern {
 }
 
 /** The first pattern that reads the path, and what it reads. */
-export function readName(patterns: NamePattern[], path: string): { pattern: string; reading: NameReading } | undefined {
+export function readName(
+  patterns: NamePattern[],
+  path: string,
+): { pattern: string; reading: NameReading } | undefined {
   for (const pattern of patterns) {
     const reading = pattern.read(path)
     if (reading) return { pattern: pattern.text, reading }
@@ -80,14 +95,16 @@ function translate(text: string): { source: string; parts: PatternPart[] } {
     else source += symbol(char)
   }
   if (open >= 0) throw new PatternError('“[” is never closed with “]”', open)
-  if (!parts.includes('number')) throw new PatternError('the pattern has no {number}: without it no file finds its document', 0)
+  if (!parts.includes('number'))
+    throw new PatternError('the pattern has no {number}: without it no file finds its document', 0)
   return { source, parts }
 }
 
 function part(body: string, at: number, parts: PatternPart[]): string {
   const colon = body.indexOf(':')
   const name = (colon < 0 ? body : body.slice(0, colon)) as PatternPart
-  if (!patternParts.includes(name)) throw new PatternError(`there is no part {${name}}; the parts are ${patternParts.join(', ')}`, at)
+  if (!patternParts.includes(name))
+    throw new PatternError(`there is no part {${name}}; the parts are ${patternParts.join(', ')}`, at)
   if (name !== 'ignore' && parts.includes(name)) throw new PatternError(`{${name}} stands twice`, at)
   if (parts.length >= mostParts) throw new PatternError(`a pattern has at most ${mostParts} parts`, at)
   parts.push(name)
@@ -97,7 +114,12 @@ function part(body: string, at: number, parts: PatternPart[]): string {
 
 function symbol(char: string): string {
   const symbols: Record<string, string> = { '*': '[^/]*?', '?': '[^/]', '#': '\\d', '@': '\\p{L}' }
-  return symbols[char] ?? char.replace(/[\\^$.|+()/-]/g, (special) => (special === '/' ? '/' : special === '-' ? '-' : `\\${special}`))
+  return (
+    symbols[char] ??
+    char.replace(/[\\^$.|+()/-]/g, (special) =>
+      special === '/' ? '/' : special === '-' ? '-' : `\\${special}`,
+    )
+  )
 }
 
 /** The patterns that an intake starts with: number, perhaps a title, and the label; or the number alone. */

@@ -1,10 +1,40 @@
 import type { Folder } from '../access/types'
 import { evaluate, parseCondition, type DocumentRecord } from '../condition'
-import { conditionRecord, decide, lifecycleOf, schemeFor, stateName, type Configuration, type DocumentSnapshot, type Lifecycle, type Person, type RegisterRow, type Transition } from '../lifecycle'
-import { compare, parse, positionOf, refusalSentence, walk, type RevisionScheme, type Step } from '../revision'
+import {
+  conditionRecord,
+  decide,
+  lifecycleOf,
+  schemeFor,
+  stateName,
+  type Configuration,
+  type DocumentSnapshot,
+  type Lifecycle,
+  type Person,
+  type RegisterRow,
+  type Transition,
+} from '../lifecycle'
+import {
+  compare,
+  parse,
+  positionOf,
+  refusalSentence,
+  walk,
+  type RevisionScheme,
+  type Step,
+} from '../revision'
 import { namePattern, readName, type NameReading } from './pattern'
 import type { RegisterEntry } from './register-file'
-import type { Conflict, Evidence, FoundFile, IntakePlan, PlannedDocument, PlannedFile, Prediction, Profile, Settlement } from './types'
+import type {
+  Conflict,
+  Evidence,
+  FoundFile,
+  IntakePlan,
+  PlannedDocument,
+  PlannedFile,
+  Prediction,
+  Profile,
+  Settlement,
+} from './types'
 
 /** Everything a plan rests on. */
 export interface PlanInput {
@@ -30,13 +60,17 @@ export interface PlanInput {
 export function planIntake(input: PlanInput): IntakePlan {
   const patterns = input.profile.patterns.map(namePattern)
   const register = byNumber(input.register)
-  const read = input.files.map((file) => readFile(input, file, readName(patterns, file.path)?.reading, register))
+  const read = input.files.map((file) =>
+    readFile(input, file, readName(patterns, file.path)?.reading, register),
+  )
   const groups = new Map<string, PlannedFile[]>()
   for (const file of read) {
     if (file.leftOut || file.number === null) continue
     groups.set(file.number, [...(groups.get(file.number) ?? []), file])
   }
-  const documents = [...groups].map(([number, files]) => planDocument(input, number, files, register.get(number) ?? []))
+  const documents = [...groups].map(([number, files]) =>
+    planDocument(input, number, files, register.get(number) ?? []),
+  )
   return { files: read, documents }
 }
 
@@ -58,7 +92,12 @@ function byNumber(entries: RegisterEntry[]): Map<string, RegisterEntry[]> {
 
 const source = (entry: RegisterEntry) => `register, line ${entry.line}`
 
-function readFile(input: PlanInput, file: FoundFile, name: NameReading | undefined, register: Map<string, RegisterEntry[]>): PlannedFile {
+function readFile(
+  input: PlanInput,
+  file: FoundFile,
+  name: NameReading | undefined,
+  register: Map<string, RegisterEntry[]>,
+): PlannedFile {
   const settled = input.settlements[file.path] ?? {}
   const rawNumber = settled.number ?? name?.number ?? null
   const number = rawNumber === null ? null : canonicalNumber(rawNumber)
@@ -66,13 +105,22 @@ function readFile(input: PlanInput, file: FoundFile, name: NameReading | undefin
   const last = entries.at(-1)
   const evidence: PlannedFile['evidence'] = {
     number: found([rawNumber, settled.number ? 'set by hand' : 'name'], [last?.number, last && source(last)]),
-    revision: found([settled.label, 'set by hand'], [name?.revision, 'name'], ...entries.map((entry): [string, string] => [entry.revision, source(entry)])),
+    revision: found(
+      [settled.label, 'set by hand'],
+      [name?.revision, 'name'],
+      ...entries.map((entry): [string, string] => [entry.revision, source(entry)]),
+    ),
     title: found([name?.title, 'name'], [last?.title, last && source(last)]),
     status: found([name?.status, 'name'], [last?.status, last && source(last)]),
   }
   return {
-    path: file.path, size: file.size, sha256: file.sha256, number,
-    raw: settled.label ?? name?.revision ?? null, label: null, evidence,
+    path: file.path,
+    size: file.size,
+    sha256: file.sha256,
+    number,
+    raw: settled.label ?? name?.revision ?? null,
+    label: null,
+    evidence,
     leftOut: settled.leaveOut ?? false,
     conflicts: [...fileProblem(file), ...(number === null && !file.problem ? [nameNotRead(file)] : [])],
   }
@@ -82,25 +130,52 @@ function found(...pairs: [string | null | undefined, string | undefined][]): Evi
   return pairs.flatMap(([value, from]) => (value && from ? [{ value, source: from }] : []))
 }
 
-const leaveOut = (path: string, text = `leave ${fileName(path)} out`) => ({ text, key: path, settlement: { leaveOut: true } })
+const leaveOut = (path: string, text = `leave ${fileName(path)} out`) => ({
+  text,
+  key: path,
+  settlement: { leaveOut: true },
+})
 const fileName = (path: string) => path.slice(path.lastIndexOf('/') + 1)
 
 function fileProblem({ path, problem }: FoundFile): Conflict[] {
-  return problem ? [{ code: problem.code, message: `${fileName(path)}: ${problem.message}`, waysOut: [leaveOut(path)] }] : []
+  return problem
+    ? [{ code: problem.code, message: `${fileName(path)}: ${problem.message}`, waysOut: [leaveOut(path)] }]
+    : []
 }
 
 function nameNotRead({ path }: FoundFile): Conflict {
-  return { code: 'name-not-read', message: `no pattern reads a number out of ${fileName(path)}`, waysOut: [leaveOut(path)] }
+  return {
+    code: 'name-not-read',
+    message: `no pattern reads a number out of ${fileName(path)}`,
+    waysOut: [leaveOut(path)],
+  }
 }
 
-function planDocument(input: PlanInput, number: string, files: PlannedFile[], entries: RegisterEntry[]): PlannedDocument {
+function planDocument(
+  input: PlanInput,
+  number: string,
+  files: PlannedFile[],
+  entries: RegisterEntry[],
+): PlannedDocument {
   const { profile, configuration, settlements } = input
   const used = entries.filter((entry) => !settlements[`line ${entry.line}`]?.leaveOut)
   const newest = used.at(-1)
   const title = files.map((file) => file.evidence.title[0]?.value).find(Boolean) ?? null
   const document: PlannedDocument = {
-    number, title, classId: null, lifecycle: null, folder: profile.folder, targetState: null, transition: null,
-    record: {}, history: [], legacy: null, files: [], prediction: null, conflicts: [], ready: false,
+    number,
+    title,
+    classId: null,
+    lifecycle: null,
+    folder: profile.folder,
+    targetState: null,
+    transition: null,
+    record: {},
+    history: [],
+    legacy: null,
+    files: [],
+    prediction: null,
+    conflicts: [],
+    ready: false,
   }
   const record: DocumentRecord = {}
   const put = (attribute: string | undefined, value: string | null | undefined) => {
@@ -111,19 +186,44 @@ function planDocument(input: PlanInput, number: string, files: PlannedFile[], en
   put(profile.attributes.date, newest?.date)
   put(profile.attributes.author, newest?.author)
   document.record = record
-  if (input.inVault(number)) document.conflicts.push({ code: 'number-in-vault', message: `${number} is in the vault already`, waysOut: files.map((file) => leaveOut(file.path)) })
+  if (input.inVault(number))
+    document.conflicts.push({
+      code: 'number-in-vault',
+      message: `${number} is in the vault already`,
+      waysOut: files.map((file) => leaveOut(file.path)),
+    })
 
   const snapshot = (lifecycle: Lifecycle, classId: string, path: string): DocumentSnapshot => ({
-    number, lifecycle: lifecycle.id, classId, state: lifecycle.entry, folder: profile.folder, fileName: fileName(path), record,
-    revision: null, register: [], version: 0, checkedOutBy: null, creator: input.person.id, lastEditor: input.person.id,
+    number,
+    lifecycle: lifecycle.id,
+    classId,
+    state: lifecycle.entry,
+    folder: profile.folder,
+    fileName: fileName(path),
+    record,
+    revision: null,
+    register: [],
+    version: 0,
+    checkedOutBy: null,
+    creator: input.person.id,
+    lastEditor: input.person.id,
   })
-  const classId = chooseClass(input, (lifecycle, id) => conditionRecord(configuration, snapshot(lifecycle, id, files[0]!.path)))
+  const classId = chooseClass(input, (lifecycle, id) =>
+    conditionRecord(configuration, snapshot(lifecycle, id, files[0]!.path)),
+  )
   if (classId === null) {
-    document.conflicts.push({ code: 'no-class', message: `no class rule fits ${number}`, waysOut: files.map((file) => leaveOut(file.path)) })
+    document.conflicts.push({
+      code: 'no-class',
+      message: `no class rule fits ${number}`,
+      waysOut: files.map((file) => leaveOut(file.path)),
+    })
     return finish(document, files)
   }
   document.classId = classId
-  const lifecycle = lifecycleOf(configuration, configuration.classes.find(({ id }) => id === classId)!.lifecycle)
+  const lifecycle = lifecycleOf(
+    configuration,
+    configuration.classes.find(({ id }) => id === classId)!.lifecycle,
+  )
   const scheme = schemeFor(configuration, lifecycle)
   document.lifecycle = lifecycle.id
 
@@ -134,29 +234,60 @@ function planDocument(input: PlanInput, number: string, files: PlannedFile[], en
   if (document.conflicts.length || files.some((file) => file.conflicts.length)) return finish(document, files)
 
   files.sort((a, b) => compare(scheme, positionOf(scheme, a.label!), positionOf(scheme, b.label!)))
-  document.files = files.map((file) => ({ path: file.path, label: file.label!, sha256: file.sha256!, size: file.size }))
+  document.files = files.map((file) => ({
+    path: file.path,
+    label: file.label!,
+    sha256: file.sha256!,
+    size: file.size,
+  }))
   const current = files.at(-1)!
   document.history = historyRows(scheme, history, document.files, current.label!)
   const entry = history.get(current.label!)
   document.legacy = entry ? { date: entry.date, author: entry.author, text: entry.text } : null
-  const before = { ...snapshot(lifecycle, classId, current.path), register: document.history, version: files.length - 1 }
+  const before = {
+    ...snapshot(lifecycle, classId, current.path),
+    register: document.history,
+    version: files.length - 1,
+  }
   chooseWay(input, lifecycle, document, before, current.raw ?? current.label!)
   return finish(document, files)
 }
 
 function finish(document: PlannedDocument, files: PlannedFile[]): PlannedDocument {
-  return { ...document, ready: document.conflicts.length === 0 && files.every((file) => file.conflicts.length === 0) && document.prediction !== null }
+  return {
+    ...document,
+    ready:
+      document.conflicts.length === 0 &&
+      files.every((file) => file.conflicts.length === 0) &&
+      document.prediction !== null,
+  }
 }
 
-function chooseClass({ profile, configuration }: PlanInput, record: (lifecycle: Lifecycle, classId: string) => DocumentRecord): string | null {
-  if (profile.class) return configuration.classes.some(({ id }) => id === profile.class) ? profile.class : null
-  const fits = configuration.classes.find(({ id, rule, lifecycle }) =>
-    rule && evaluate(parseCondition(rule, configuration.attributes), record(lifecycleOf(configuration, lifecycle), id)))
+function chooseClass(
+  { profile, configuration }: PlanInput,
+  record: (lifecycle: Lifecycle, classId: string) => DocumentRecord,
+): string | null {
+  if (profile.class)
+    return configuration.classes.some(({ id }) => id === profile.class) ? profile.class : null
+  const fits = configuration.classes.find(
+    ({ id, rule, lifecycle }) =>
+      rule &&
+      evaluate(
+        parseCondition(rule, configuration.attributes),
+        record(lifecycleOf(configuration, lifecycle), id),
+      ),
+  )
   return fits?.id ?? null
 }
 
 /** The register's revisions of one number, in canonical form; what cannot be read is a conflict. */
-function readHistory(input: PlanInput, scheme: RevisionScheme, number: string, entries: RegisterEntry[], conflicts: Conflict[]): Map<string, RegisterEntry> {
+function readHistory(
+  input: PlanInput,
+  scheme: RevisionScheme,
+  number: string,
+  entries: RegisterEntry[],
+  conflicts: Conflict[],
+): Map<string, RegisterEntry> {
   const history = new Map<string, RegisterEntry>()
   for (const entry of entries) {
     const key = `line ${entry.line}`
@@ -169,7 +300,14 @@ function readHistory(input: PlanInput, scheme: RevisionScheme, number: string, e
     conflicts.push({
       code: 'label-refused',
       message: `register, line ${entry.line}, ${number}: ${refusalSentence(scheme, raw, reading.reason, reading.nearest)}`,
-      waysOut: [...reading.nearest.map((label) => ({ text: `take ${label} in line ${entry.line}`, key, settlement: { label } })), { text: `leave line ${entry.line} out`, key, settlement: { leaveOut: true } }],
+      waysOut: [
+        ...reading.nearest.map((label) => ({
+          text: `take ${label} in line ${entry.line}`,
+          key,
+          settlement: { label },
+        })),
+        { text: `leave line ${entry.line} out`, key, settlement: { leaveOut: true } },
+      ],
     })
   }
   return history
@@ -180,7 +318,11 @@ function readLabel(scheme: RevisionScheme, file: PlannedFile, history: Map<strin
   if (file.raw === null) {
     const latest = highest(scheme, [...history.keys()])
     if (latest === undefined) {
-      file.conflicts.push({ code: 'no-label', message: `nothing says which revision ${fileName(file.path)} is`, waysOut: [leaveOut(file.path)] })
+      file.conflicts.push({
+        code: 'no-label',
+        message: `nothing says which revision ${fileName(file.path)} is`,
+        waysOut: [leaveOut(file.path)],
+      })
       return
     }
     file.raw = history.get(latest)!.revision
@@ -194,7 +336,19 @@ function readLabel(scheme: RevisionScheme, file: PlannedFile, history: Map<strin
   file.conflicts.push({
     code: 'label-refused',
     message: `${fileName(file.path)}: ${refusalSentence(scheme, file.raw, reading.reason, reading.nearest)}`,
-    waysOut: [...(registered ? [{ text: `take ${registered}, the register’s newest`, key: file.path, settlement: { label: registered } }] : []), ...reading.nearest.map((label) => ({ text: `take ${label}`, key: file.path, settlement: { label } })), leaveOut(file.path)],
+    waysOut: [
+      ...(registered
+        ? [
+            {
+              text: `take ${registered}, the register’s newest`,
+              key: file.path,
+              settlement: { label: registered },
+            },
+          ]
+        : []),
+      ...reading.nearest.map((label) => ({ text: `take ${label}`, key: file.path, settlement: { label } })),
+      leaveOut(file.path),
+    ],
   })
 }
 
@@ -204,10 +358,12 @@ function highest(scheme: RevisionScheme, labels: string[]): string | undefined {
 
 function sameTwice(files: PlannedFile[]): void {
   const byLabel = new Map<string, PlannedFile[]>()
-  for (const file of files) if (file.label !== null) byLabel.set(file.label, [...(byLabel.get(file.label) ?? []), file])
+  for (const file of files)
+    if (file.label !== null) byLabel.set(file.label, [...(byLabel.get(file.label) ?? []), file])
   for (const [label, same] of byLabel) {
     if (same.length < 2) continue
-    const content = new Set(same.map((file) => file.sha256)).size === 1 ? 'the same content' : 'different content'
+    const content =
+      new Set(same.map((file) => file.sha256)).size === 1 ? 'the same content' : 'different content'
     for (const file of same) {
       const others = same.filter((other) => other !== file).map((other) => other.path)
       file.conflicts.push({
@@ -220,8 +376,18 @@ function sameTwice(files: PlannedFile[]): void {
 }
 
 /** The newest file and the register's newest line differ: one of the two is wrong or late, and only a person knows which. */
-function settleDisagreement({ settlements }: PlanInput, scheme: RevisionScheme, number: string, files: PlannedFile[], history: Map<string, RegisterEntry>, conflicts: Conflict[]): void {
-  const top = highest(scheme, files.flatMap((file) => file.label ?? []))
+function settleDisagreement(
+  { settlements }: PlanInput,
+  scheme: RevisionScheme,
+  number: string,
+  files: PlannedFile[],
+  history: Map<string, RegisterEntry>,
+  conflicts: Conflict[],
+): void {
+  const top = highest(
+    scheme,
+    files.flatMap((file) => file.label ?? []),
+  )
   const registered = highest(scheme, [...history.keys()])
   if (top === undefined || registered === undefined || top === registered) return
   const file = files.find((other) => other.label === top)!
@@ -231,7 +397,8 @@ function settleDisagreement({ settlements }: PlanInput, scheme: RevisionScheme, 
     return
   }
   if (trust === 'name') {
-    for (const label of history.keys()) if (compare(scheme, positionOf(scheme, label), positionOf(scheme, top)) > 0) history.delete(label)
+    for (const label of history.keys())
+      if (compare(scheme, positionOf(scheme, label), positionOf(scheme, top)) > 0) history.delete(label)
     return
   }
   conflicts.push({
@@ -245,7 +412,12 @@ function settleDisagreement({ settlements }: PlanInput, scheme: RevisionScheme, 
 }
 
 /** Rows from before the vault, in order: those of the register and those of older files, without the current label. */
-function historyRows(scheme: RevisionScheme, history: Map<string, RegisterEntry>, files: PlannedDocument['files'], current: string): RegisterRow[] {
+function historyRows(
+  scheme: RevisionScheme,
+  history: Map<string, RegisterEntry>,
+  files: PlannedDocument['files'],
+  current: string,
+): RegisterRow[] {
   const versions = new Map(files.map((file, index) => [file.label, index + 1]))
   const at = positionOf(scheme, current)
   return [...new Set([...history.keys(), ...versions.keys()])]
@@ -253,33 +425,73 @@ function historyRows(scheme: RevisionScheme, history: Map<string, RegisterEntry>
     .sort((a, b) => compare(scheme, positionOf(scheme, a), positionOf(scheme, b)))
     .map((label) => {
       const entry = history.get(label)
-      return { label, date: entry?.date ?? null, author: entry?.author ?? null, text: entry?.text ?? null, version: versions.get(label) ?? null, origin: 'legacy' }
+      return {
+        label,
+        date: entry?.date ?? null,
+        author: entry?.author ?? null,
+        text: entry?.text ?? null,
+        version: versions.get(label) ?? null,
+        origin: 'legacy',
+      }
     })
 }
 
 /** Finds the transition that takes the label over into the target state, and asks the engine what it does. */
-function chooseWay(input: PlanInput, lifecycle: Lifecycle, document: PlannedDocument, before: DocumentSnapshot, label: string): void {
+function chooseWay(
+  input: PlanInput,
+  lifecycle: Lifecycle,
+  document: PlannedDocument,
+  before: DocumentSnapshot,
+  label: string,
+): void {
   const { configuration, profile } = input
   const facts = conditionRecord(configuration, before)
-  const target = profile.states.find((rule) => evaluate(parseCondition(rule.when, configuration.attributes), facts))?.state ?? profile.otherwise
+  const target =
+    profile.states.find((rule) => evaluate(parseCondition(rule.when, configuration.attributes), facts))
+      ?.state ?? profile.otherwise
   document.targetState = target
   if (!lifecycle.states.some((use) => use.state === target)) {
-    document.conflicts.push({ code: 'no-target-state', message: `${lifecycle.name} has no state “${stateName(configuration, target)}”`, waysOut: [] })
+    document.conflicts.push({
+      code: 'no-target-state',
+      message: `${lifecycle.name} has no state “${stateName(configuration, target)}”`,
+      waysOut: [],
+    })
     return
   }
-  const ways = lifecycle.transitions.filter((way) => way.to === target && way.from.includes(lifecycle.entry) && way.revision.startsWith('adopt:'))
+  const ways = lifecycle.transitions.filter(
+    (way) => way.to === target && way.from.includes(lifecycle.entry) && way.revision.startsWith('adopt:'),
+  )
   if (ways.length === 0) {
-    document.conflicts.push({ code: 'no-way', message: `no transition of ${lifecycle.name} adopts a label on the way from ${stateName(configuration, lifecycle.entry)} to ${stateName(configuration, target)}`, waysOut: [] })
+    document.conflicts.push({
+      code: 'no-way',
+      message: `no transition of ${lifecycle.name} adopts a label on the way from ${stateName(configuration, lifecycle.entry)} to ${stateName(configuration, target)}`,
+      waysOut: [],
+    })
     return
   }
   const answers = ways.map((way) => {
     const snapshot = { ...before, record: { ...before.record, [way.revision.slice('adopt:'.length)]: label } }
-    return { way, snapshot, decision: decide({ ...input, document: snapshot, transition: way.id, legacy: document.legacy ?? undefined }) }
+    return {
+      way,
+      snapshot,
+      decision: decide({
+        ...input,
+        document: snapshot,
+        transition: way.id,
+        legacy: document.legacy ?? undefined,
+      }),
+    }
   })
   const open = answers.find((answer) => answer.decision.ok)
   if (!open?.decision.ok) {
     const reasons = answers.flatMap((answer) => (answer.decision.ok ? [] : answer.decision.reasons))
-    document.conflicts.push(...reasons.map((reason): Conflict => ({ code: 'refused', message: `${reason.message} (${reason.where}); ${reason.wayOut}`, waysOut: [] })))
+    document.conflicts.push(
+      ...reasons.map((reason): Conflict => ({
+        code: 'refused',
+        message: `${reason.message} (${reason.where}); ${reason.wayOut}`,
+        waysOut: [],
+      })),
+    )
     return
   }
   document.transition = open.way.id
@@ -287,22 +499,50 @@ function chooseWay(input: PlanInput, lifecycle: Lifecycle, document: PlannedDocu
   document.prediction = predict(input, lifecycle, open.snapshot, open.decision.outcome)
 }
 
-function predict(input: PlanInput, lifecycle: Lifecycle, before: DocumentSnapshot, outcome: { to: string; after: string | null; register: RegisterRow | null; version: number | null; written: { attribute: string; after: DocumentRecord[string] }[] }): Prediction {
+function predict(
+  input: PlanInput,
+  lifecycle: Lifecycle,
+  before: DocumentSnapshot,
+  outcome: {
+    to: string
+    after: string | null
+    register: RegisterRow | null
+    version: number | null
+    written: { attribute: string; after: DocumentRecord[string] }[]
+  },
+): Prediction {
   const after: DocumentSnapshot = {
     ...before,
     state: outcome.to,
     revision: outcome.after,
     version: outcome.version ?? before.version,
     register: outcome.register ? [...before.register, outcome.register] : before.register,
-    record: { ...before.record, ...Object.fromEntries(outcome.written.map((entry) => [entry.attribute, entry.after])) },
+    record: {
+      ...before.record,
+      ...Object.fromEntries(outcome.written.map((entry) => [entry.attribute, entry.after])),
+    },
   }
-  return { state: after.state, revision: after.revision!, versions: after.version, register: after.register, record: after.record, next: nextLabel(input.configuration, lifecycle, after) }
+  return {
+    state: after.state,
+    revision: after.revision!,
+    versions: after.version,
+    register: after.register,
+    record: after.record,
+    next: nextLabel(input.configuration, lifecycle, after),
+  }
 }
 
 /** The label that the first stepping transition out of a document's state would give, whoever may fire it. */
-export function nextLabel(configuration: Configuration, lifecycle: Lifecycle, document: Pick<DocumentSnapshot, 'state' | 'revision'>): string | null {
+export function nextLabel(
+  configuration: Configuration,
+  lifecycle: Lifecycle,
+  document: Pick<DocumentSnapshot, 'state' | 'revision'>,
+): string | null {
   const scheme = schemeFor(configuration, lifecycle)
-  const steps = lifecycle.transitions.filter((way) => way.from.includes(document.state) && !way.revision.startsWith('adopt:') && way.revision !== 'keep')
+  const steps = lifecycle.transitions.filter(
+    (way) =>
+      way.from.includes(document.state) && !way.revision.startsWith('adopt:') && way.revision !== 'keep',
+  )
   return steps.map((way) => stepped(scheme, document.revision, way)).find((label) => label !== null) ?? null
 }
 

@@ -5,9 +5,15 @@ export const registerColumns = ['number', 'revision', 'title', 'date', 'author',
 export type RegisterColumn = (typeof registerColumns)[number]
 
 /** One line of an archive's register: one revision of one document. */
-export type RegisterEntry = { line: number; number: string; revision: string } & Record<Exclude<RegisterColumn, 'number' | 'revision'>, string | null>
+export type RegisterEntry = { line: number; number: string; revision: string } & Record<
+  Exclude<RegisterColumn, 'number' | 'revision'>,
+  string | null
+>
 
-export interface LineProblem { line: number; message: string }
+export interface LineProblem {
+  line: number
+  message: string
+}
 
 /** A register that cannot be read at all. */
 export class RegisterError extends Error {
@@ -33,7 +39,10 @@ const headings: Record<RegisterColumn, string[]> = {
  * @param columns headings to use instead of the usual ones, e.g. `{ revision: "Idx" }`
  * @throws RegisterError where the file is empty or a needed column is missing.
  */
-export function readRegister(text: string, columns: Partial<Record<RegisterColumn, string>> = {}): { entries: RegisterEntry[]; problems: LineProblem[] } {
+export function readRegister(
+  text: string,
+  columns: Partial<Record<RegisterColumn, string>> = {},
+): { entries: RegisterEntry[]; problems: LineProblem[] } {
   const rows = numberedRows(text)
   const header = rows.shift()
   if (!header) throw new RegisterError('the register is empty: it needs a line of column headings')
@@ -50,7 +59,8 @@ export function readRegister(text: string, columns: Partial<Record<RegisterColum
       say(`${cells.length} cells where the heading has ${header.cells.length}`)
       continue
     }
-    const cell = (column: RegisterColumn) => (at[column] === undefined ? null : cells[at[column]]!.trim() || null)
+    const cell = (column: RegisterColumn) =>
+      at[column] === undefined ? null : cells[at[column]]!.trim() || null
     const number = cell('number')
     const revision = cell('revision')
     if (!number || !revision) {
@@ -59,12 +69,25 @@ export function readRegister(text: string, columns: Partial<Record<RegisterColum
     }
     const date = isoDay(cell('date'))
     if (date === undefined) say(`“${cell('date')}” is no date; the line is used without it`)
-    entries.push({ line, number, revision, title: cell('title'), date: date ?? null, author: cell('author'), text: cell('text'), status: cell('status') })
+    entries.push({
+      line,
+      number,
+      revision,
+      title: cell('title'),
+      date: date ?? null,
+      author: cell('author'),
+      text: cell('text'),
+      status: cell('status'),
+    })
   }
   return { entries, problems }
 }
 
-interface Row { line: number; cells: string[]; faults: string[] }
+interface Row {
+  line: number
+  cells: string[]
+  faults: string[]
+}
 
 /** Rows with the number of the line they start on, which differs from the row's where a quoted cell holds line breaks. */
 function numberedRows(marked: string): Row[] {
@@ -75,8 +98,15 @@ function numberedRows(marked: string): Row[] {
   Papa.parse<string[]>(text, {
     delimiter: separatorOf(text),
     step({ data, errors, meta }) {
-      const faults = errors.filter((error) => error.type === 'Quotes').map((error) => (error.code === 'MissingQuotes' ? 'a quote is opened and never closed' : 'a quote stands in the middle of a cell'))
-      if (data.some((cell) => cell.trim() !== '')) rows.push({ line, cells: data, faults: [...new Set(faults)] })
+      const faults = errors
+        .filter((error) => error.type === 'Quotes')
+        .map((error) =>
+          error.code === 'MissingQuotes'
+            ? 'a quote is opened and never closed'
+            : 'a quote stands in the middle of a cell',
+        )
+      if (data.some((cell) => cell.trim() !== ''))
+        rows.push({ line, cells: data, faults: [...new Set(faults)] })
       for (; from < meta.cursor; from++) if (text[from] === '\n') line++
     },
   })
@@ -87,10 +117,15 @@ function numberedRows(marked: string): Row[] {
 function separatorOf(text: string): string {
   const heading = text.slice(0, text.search(/[\r\n]|$/))
   const count = (separator: string) => heading.split(separator).length
-  return [';', ',', '\t', '|'].reduce((best, separator) => (count(separator) > count(best) ? separator : best))
+  return [';', ',', '\t', '|'].reduce((best, separator) =>
+    count(separator) > count(best) ? separator : best,
+  )
 }
 
-function columnPlaces(header: string[], columns: Partial<Record<RegisterColumn, string>>): Partial<Record<RegisterColumn, number>> {
+function columnPlaces(
+  header: string[],
+  columns: Partial<Record<RegisterColumn, string>>,
+): Partial<Record<RegisterColumn, number>> {
   const folded = header.map((heading) => heading.trim().toLowerCase())
   const places: Partial<Record<RegisterColumn, number>> = {}
   for (const column of registerColumns) {
@@ -98,7 +133,9 @@ function columnPlaces(header: string[], columns: Partial<Record<RegisterColumn, 
     const found = wanted.map((heading) => folded.indexOf(heading)).find((place) => place >= 0)
     if (found !== undefined) places[column] = found
     else if (columns[column] || column === 'number' || column === 'revision')
-      throw new RegisterError(`line 1: the register has no column for the ${column}: looked for ${wanted.join(', ')}; it has ${header.join(', ')}`)
+      throw new RegisterError(
+        `line 1: the register has no column for the ${column}: looked for ${wanted.join(', ')}; it has ${header.join(', ')}`,
+      )
   }
   return places
 }
@@ -107,6 +144,8 @@ function columnPlaces(header: string[], columns: Partial<Record<RegisterColumn, 
 function isoDay(text: string | null): string | null | undefined {
   if (text === null) return null
   const dayFirst = /^(\d{1,2})[./](\d{1,2})[./](\d{4})$/.exec(text)
-  const iso = dayFirst ? `${dayFirst[3]}-${dayFirst[2]!.padStart(2, '0')}-${dayFirst[1]!.padStart(2, '0')}` : text
+  const iso = dayFirst
+    ? `${dayFirst[3]}-${dayFirst[2]!.padStart(2, '0')}-${dayFirst[1]!.padStart(2, '0')}`
+    : text
   return isDate(iso) ? iso : undefined
 }

@@ -39,8 +39,19 @@ export interface Settlement {
 }
 
 export type ConflictCode =
-  | 'unreadable' | 'empty-file' | 'changed' | 'name-not-read' | 'no-label' | 'label-refused' | 'same-revision-twice'
-  | 'sources-disagree' | 'number-in-vault' | 'no-class' | 'no-target-state' | 'no-way' | 'refused'
+  | 'unreadable'
+  | 'empty-file'
+  | 'changed'
+  | 'name-not-read'
+  | 'no-label'
+  | 'label-refused'
+  | 'same-revision-twice'
+  | 'sources-disagree'
+  | 'number-in-vault'
+  | 'no-class'
+  | 'no-target-state'
+  | 'no-way'
+  | 'refused'
 
 export interface Conflict {
   code: ConflictCode
@@ -49,7 +60,10 @@ export interface Conflict {
   waysOut: { text: string; key: string; settlement: Settlement }[]
 }
 
-export interface Evidence { value: string; source: string }
+export interface Evidence {
+  value: string
+  source: string
+}
 
 /** A file in the plan: what was read of it and where, and what became of it. */
 export interface PlannedFile {
@@ -100,4 +114,7 @@ export interface PlannedDocument {
   ready: boolean
 }
 
-export interface IntakePlan { documents: PlannedDocument[]; files: PlannedFile[] }
+export interface IntakePlan {
+  documents: PlannedDocument[]
+  files: PlannedFile[]
+}

@@ -1,9 +1,35 @@
 import { allowsAll } from '../access/refusals'
 import { ConditionError, evaluate, parseCondition, type DocumentRecord } from '../condition'
-import { first, format, labelParts, parse, positionOf, RevisionError, step, type RevisionScheme, type Step } from '../revision'
+import {
+  first,
+  format,
+  labelParts,
+  parse,
+  positionOf,
+  RevisionError,
+  step,
+  type RevisionScheme,
+  type Step,
+} from '../revision'
 import { adoptable, adoptionIsOn } from './adopt'
-import { attributeOf, catalogueState, lifecycleOf, principalName, schemeFor, stateName, transitionOf } from './look-up'
-import { checkedIn, commentGiven, writtenLabel, type Decision, type Outcome, type Reason, type Standing } from './outcome'
+import {
+  attributeOf,
+  catalogueState,
+  lifecycleOf,
+  principalName,
+  schemeFor,
+  stateName,
+  transitionOf,
+} from './look-up'
+import {
+  checkedIn,
+  commentGiven,
+  writtenLabel,
+  type Decision,
+  type Outcome,
+  type Reason,
+  type Standing,
+} from './outcome'
 import { render, valueFor } from './template'
 import type { Configuration, DocumentSnapshot, Lifecycle, RegisterRow, Transition, Written } from './types'
 
@@ -30,13 +56,20 @@ export function decide(request: Request): Decision {
     ...(transition.revision.startsWith('adopt:') ? adoptionIsOn(request, lifecycle) : []),
     ...label.reasons,
     ...written.reasons,
-    ...(transition.comment === 'required' ? commentGiven(request, transition.name, where(lifecycle, transition)) : []),
+    ...(transition.comment === 'required'
+      ? commentGiven(request, transition.name, where(lifecycle, transition))
+      : []),
   ]
   if (reasons.length) return { ok: false, reasons }
   return { ok: true, outcome: outcome(request, transition, label.after, written.written) }
 }
 
-function outcome({ document, person, today, comment, legacy }: Request, transition: Transition, after: string | null, written: Written[]): Outcome {
+function outcome(
+  { document, person, today, comment, legacy }: Request,
+  transition: Transition,
+  after: string | null,
+  written: Written[],
+): Outcome {
   const adopts = transition.revision.startsWith('adopt:')
   const changes = after !== null && (adopts || after !== document.revision)
   const version = changes ? document.version + 1 : null
@@ -45,7 +78,16 @@ function outcome({ document, person, today, comment, legacy }: Request, transiti
     to: transition.to,
     before: document.revision,
     after,
-    register: changes ? { label: after, ...(adopts && legacy ? legacy : { date: today, author: person.name, text: comment?.trim() || transition.name }), version, origin: adopts ? 'adopted' : 'native' } : null,
+    register: changes
+      ? {
+          label: after,
+          ...(adopts && legacy
+            ? legacy
+            : { date: today, author: person.name, text: comment?.trim() || transition.name }),
+          version,
+          origin: adopts ? 'adopted' : 'native',
+        }
+      : null,
     version,
     written,
   }
@@ -55,38 +97,77 @@ function where(lifecycle: Lifecycle, transition: Transition): string {
   return `${lifecycle.name}, transition ${transition.name}`
 }
 
-function stands({ configuration, document, person }: Request, lifecycle: Lifecycle, transition: Transition): Reason[] {
+function stands(
+  { configuration, document, person }: Request,
+  lifecycle: Lifecycle,
+  transition: Transition,
+): Reason[] {
   const reasons: Reason[] = []
   if (transition.trigger !== 'hand')
-    reasons.push({ rule: 'trigger', message: `${transition.name} is not fired by hand`, where: where(lifecycle, transition), wayOut: 'set its trigger to “by hand”' })
+    reasons.push({
+      rule: 'trigger',
+      message: `${transition.name} is not fired by hand`,
+      where: where(lifecycle, transition),
+      wayOut: 'set its trigger to “by hand”',
+    })
   if (!transition.from.includes(document.state)) {
     const from = transition.from.map((state) => stateName(configuration, state)).join(' or ')
-    reasons.push({ rule: 'state', message: `${document.number} stands in ${stateName(configuration, document.state)}; ${transition.name} starts from ${from}`, where: where(lifecycle, transition), wayOut: `bring it to ${from} first` })
+    reasons.push({
+      rule: 'state',
+      message: `${document.number} stands in ${stateName(configuration, document.state)}; ${transition.name} starts from ${from}`,
+      where: where(lifecycle, transition),
+      wayOut: `bring it to ${from} first`,
+    })
   }
   return [...reasons, ...checkedIn({ document, person })]
 }
 
 function mayFire(request: Request, lifecycle: Lifecycle, transition: Transition): Reason[] {
   const { configuration, document, person } = request
-  const { held, reasons } = allowsAll(request, lifecycle, transition.revision.startsWith('adopt:') ? ['move', 'adopt'] : ['move'])
+  const { held, reasons } = allowsAll(
+    request,
+    lifecycle,
+    transition.revision.startsWith('adopt:') ? ['move', 'adopt'] : ['move'],
+  )
   const firedBy = transition.firedBy ?? []
   if (!firedBy.some((principal) => held.has(principal))) {
-    const who = firedBy.map((principal) => principalName(configuration, principal)).join(' or ') || 'nobody yet'
-    reasons.unshift({ rule: 'fired-by', message: `${transition.name} is for ${who}, and ${person.name} is none of them in ${document.folder}`, where: where(lifecycle, transition), wayOut: firedBy.length ? `ask ${who}` : 'say on the lifecycle sheet who fires it' })
+    const who =
+      firedBy.map((principal) => principalName(configuration, principal)).join(' or ') || 'nobody yet'
+    reasons.unshift({
+      rule: 'fired-by',
+      message: `${transition.name} is for ${who}, and ${person.name} is none of them in ${document.folder}`,
+      where: where(lifecycle, transition),
+      wayOut: firedBy.length ? `ask ${who}` : 'say on the lifecycle sheet who fires it',
+    })
   }
   for (const excluded of transition.notBy ?? [])
     if (document[excluded] === person.id)
-      reasons.push({ rule: 'excluded', message: `${person.name} ${excluded === 'creator' ? 'created' : 'last edited'} ${document.number}, and ${transition.name} is for somebody else then`, where: where(lifecycle, transition), wayOut: 'ask another person who may fire it' })
+      reasons.push({
+        rule: 'excluded',
+        message: `${person.name} ${excluded === 'creator' ? 'created' : 'last edited'} ${document.number}, and ${transition.name} is for somebody else then`,
+        where: where(lifecycle, transition),
+        wayOut: 'ask another person who may fire it',
+      })
   return [...reasons, ...referencesStand(request, lifecycle, transition)]
 }
 
 /** Children must stand where the transition demands it: the direct ones, or all of them. */
-function referencesStand({ configuration, document }: Request, lifecycle: Lifecycle, transition: Transition): Reason[] {
+function referencesStand(
+  { configuration, document }: Request,
+  lifecycle: Lifecycle,
+  transition: Transition,
+): Reason[] {
   const { references: demand } = transition
   if (!demand) return []
   const wanted = demand.states.map((state) => stateName(configuration, state)).join(' or ')
-  return (document.references ?? []).filter(({ state, direct }) => (direct || demand.depth === 'all') && !demand.states.includes(state))
-    .map(({ number, state }) => ({ rule: 'references', message: `${number}, which ${document.number} refers to, stands in ${stateName(configuration, state)}; ${transition.name} asks for ${wanted}`, where: where(lifecycle, transition), wayOut: `bring ${number} to ${wanted} first` }))
+  return (document.references ?? [])
+    .filter(({ state, direct }) => (direct || demand.depth === 'all') && !demand.states.includes(state))
+    .map(({ number, state }) => ({
+      rule: 'references',
+      message: `${number}, which ${document.number} refers to, stands in ${stateName(configuration, state)}; ${transition.name} asks for ${wanted}`,
+      where: where(lifecycle, transition),
+      wayOut: `bring ${number} to ${wanted} first`,
+    }))
 }
 
 function guardHolds(request: Request, lifecycle: Lifecycle, transition: Transition): Reason[] {
@@ -95,10 +176,24 @@ function guardHolds(request: Request, lifecycle: Lifecycle, transition: Transiti
   try {
     const condition = parseCondition(transition.guard, configuration.attributes)
     if (evaluate(condition, conditionRecord(configuration, document))) return []
-    return [{ rule: 'guard', message: `${document.number} does not meet the guard ${transition.guard}`, where: where(lifecycle, transition), wayOut: 'fill in the record so that the guard holds' }]
+    return [
+      {
+        rule: 'guard',
+        message: `${document.number} does not meet the guard ${transition.guard}`,
+        where: where(lifecycle, transition),
+        wayOut: 'fill in the record so that the guard holds',
+      },
+    ]
   } catch (error) {
     if (!(error instanceof ConditionError)) throw error
-    return [{ rule: 'guard', message: `the guard of ${transition.name} cannot be read: ${error.message}`, where: where(lifecycle, transition), wayOut: 'mend the guard on the lifecycle sheet' }]
+    return [
+      {
+        rule: 'guard',
+        message: `the guard of ${transition.name} cannot be read: ${error.message}`,
+        where: where(lifecycle, transition),
+        wayOut: 'mend the guard on the lifecycle sheet',
+      },
+    ]
   }
 }
 
@@ -125,27 +220,44 @@ function revisionFacts(scheme: RevisionScheme, label: string | null): DocumentRe
   return { revision_series: series, revision_major: major, revision_minor: minor }
 }
 
-function newLabel(request: Request, lifecycle: Lifecycle, transition: Transition): { after: string | null; reasons: Reason[] } {
+function newLabel(
+  request: Request,
+  lifecycle: Lifecycle,
+  transition: Transition,
+): { after: string | null; reasons: Reason[] } {
   const { configuration, document } = request
   const scheme = schemeFor(configuration, lifecycle)
-  const refuse = (message: string, wayOut: string) => ({ after: document.revision, reasons: [{ rule: 'revision' as const, message, where: where(lifecycle, transition), wayOut }] })
+  const refuse = (message: string, wayOut: string) => ({
+    after: document.revision,
+    reasons: [{ rule: 'revision' as const, message, where: where(lifecycle, transition), wayOut }],
+  })
   if (transition.revision.startsWith('adopt:')) {
     const attribute = attributeOf(configuration, transition.revision.slice('adopt:'.length))
     const value = document.record[attribute.id] ?? null
     const answer = adoptable(scheme, document, value === null ? null : String(value), attribute.name)
-    return 'label' in answer ? { after: answer.label, reasons: [] } : refuse(answer.reason, `${attribute.name} in the record: ${answer.wayOut}`)
+    return 'label' in answer
+      ? { after: answer.label, reasons: [] }
+      : refuse(answer.reason, `${attribute.name} in the record: ${answer.wayOut}`)
   }
   if (transition.revision === 'keep') return { after: document.revision, reasons: [] }
   try {
     const at = document.revision === null ? undefined : positionOf(scheme, document.revision)
-    return { after: format(scheme, at ? step(scheme, at, transition.revision as Step) : first(scheme)), reasons: [] }
+    return {
+      after: format(scheme, at ? step(scheme, at, transition.revision as Step) : first(scheme)),
+      reasons: [],
+    }
   } catch (error) {
     if (!(error instanceof RevisionError)) throw error
     return refuse(error.message, 'choose another step, or extend the revision scheme')
   }
 }
 
-function writes(request: Request, lifecycle: Lifecycle, transition: Transition, after: string | null): { written: Written[]; reasons: Reason[] } {
+function writes(
+  request: Request,
+  lifecycle: Lifecycle,
+  transition: Transition,
+  after: string | null,
+): { written: Written[]; reasons: Reason[] } {
   const { configuration, document } = request
   const record = new Map<string, Written>()
   const reasons: Reason[] = []
@@ -157,25 +269,45 @@ function writes(request: Request, lifecycle: Lifecycle, transition: Transition, 
   for (const { attribute } of writtenLabel(lifecycle, document, after)) write(attribute, after)
   for (const effect of transition.effects) {
     if (effect.kind !== 'write') {
-      reasons.push({ rule: 'effect', message: `the effect “${effect.kind}” is not carried out here`, where: where(lifecycle, transition), wayOut: 'take the effect off the transition' })
+      reasons.push({
+        rule: 'effect',
+        message: `the effect “${effect.kind}” is not carried out here`,
+        where: where(lifecycle, transition),
+        wayOut: 'take the effect off the transition',
+      })
       continue
     }
     try {
       const attribute = attributeOf(configuration, effect.attribute)
       const values = Object.fromEntries([...record.values()].map((entry) => [entry.attribute, entry.after]))
-      write(attribute.id, valueFor(attribute, render(effect.value, templateContext(request, transition, after, values))))
+      write(
+        attribute.id,
+        valueFor(attribute, render(effect.value, templateContext(request, transition, after, values))),
+      )
     } catch (error) {
-      reasons.push({ rule: 'effect', message: `${effect.attribute} cannot be written: ${(error as Error).message}`, where: where(lifecycle, transition), wayOut: 'mend what the transition writes' })
+      reasons.push({
+        rule: 'effect',
+        message: `${effect.attribute} cannot be written: ${(error as Error).message}`,
+        where: where(lifecycle, transition),
+        wayOut: 'mend what the transition writes',
+      })
     }
   }
   return { written: [...record.values()], reasons }
 }
 
 /** What a template may name: the states, the day, the person, the label and the record as it stands at that effect. */
-function templateContext({ configuration, document, person, today, comment }: Request, transition: Transition, after: string | null, values: DocumentRecord): object {
+function templateContext(
+  { configuration, document, person, today, comment }: Request,
+  transition: Transition,
+  after: string | null,
+  values: DocumentRecord,
+): object {
   const blank = Object.fromEntries(configuration.attributes.map(({ id }) => [id, null]))
   return {
-    ...blank, ...document.record, ...values,
+    ...blank,
+    ...document.record,
+    ...values,
     from: { name: stateName(configuration, document.state) },
     to: catalogueState(configuration, transition.to),
     person: { name: person.name },

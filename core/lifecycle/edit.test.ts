@@ -127,17 +127,41 @@ describe('edits of schemes', () => {
   it('give a lifecycle another scheme', () =>
     expect(workshop(after({ kind: 'use-scheme', lifecycle, id: 'tarn' })).scheme).toBe('tarn'))
   it('say in words what is different', () => {
-    expect(words({ ...letters, id: 'x', name: 'New' })).toBe('Add scheme New: letters without I O Q S X Z, then “-” and numbers, 2 digits')
-    expect(words({ ...letters, name: 'Letters', spellings: { NC: 'A', first: 'A' } })).toBe('Workshop letters: is called Letters; first stands for A')
-    expect(words({ ...letters, series: [{ ...issue, major: { kind: 'letters', skip: 'IO' } }] })).toBe('Workshop letters: issue is letters without I O, then “-” and numbers, 2 digits, was letters without I O Q S X Z, then “-” and numbers, 2 digits')
-    expect(words({ ...letters, series: [{ id: 'trial', major: { kind: 'digits' } }, issue] })).toBe('Workshop letters: has the series trial: numbers')
-    expect(words({ ...letters, series: [], spellings: {} })).toBe('Workshop letters: has no series issue; NC is no spelling')
+    expect(words({ ...letters, id: 'x', name: 'New' })).toBe(
+      'Add scheme New: letters without I O Q S X Z, then “-” and numbers, 2 digits',
+    )
+    expect(words({ ...letters, name: 'Letters', spellings: { NC: 'A', first: 'A' } })).toBe(
+      'Workshop letters: is called Letters; first stands for A',
+    )
+    expect(words({ ...letters, series: [{ ...issue, major: { kind: 'letters', skip: 'IO' } }] })).toBe(
+      'Workshop letters: issue is letters without I O, then “-” and numbers, 2 digits, was letters without I O Q S X Z, then “-” and numbers, 2 digits',
+    )
+    expect(words({ ...letters, series: [{ id: 'trial', major: { kind: 'digits' } }, issue] })).toBe(
+      'Workshop letters: has the series trial: numbers',
+    )
+    expect(words({ ...letters, series: [], spellings: {} })).toBe(
+      'Workshop letters: has no series issue; NC is no spelling',
+    )
     expect(words(letters)).toBe('Workshop letters: nothing changed')
-    expect(describeEdit(configuration, { kind: 'use-scheme', lifecycle, id: 'tarn', conversion: { A: 'A' } })).toBe('Workshop document now labels by Tarn numerals then letters, 1 labels converted')
+    expect(
+      describeEdit(configuration, { kind: 'use-scheme', lifecycle, id: 'tarn', conversion: { A: 'A' } }),
+    ).toBe('Workshop document now labels by Tarn numerals then letters, 1 labels converted')
   })
   it.each<[string, Edit, RegExp]>([
-    ['a name that is taken', { kind: 'set-scheme', scheme: { ...letters, id: 'other', name: 'station p/c' } }, /already a scheme called/],
-    ['removing one in use', { kind: 'remove-scheme', id: 'workshop-letters' }, /labels the documents of Workshop document/],
-    ['a scheme that is not there', { kind: 'use-scheme', lifecycle, id: 'none' }, /no revision scheme “none”/],
+    [
+      'a name that is taken',
+      { kind: 'set-scheme', scheme: { ...letters, id: 'other', name: 'station p/c' } },
+      /already a scheme called/,
+    ],
+    [
+      'removing one in use',
+      { kind: 'remove-scheme', id: 'workshop-letters' },
+      /labels the documents of Workshop document/,
+    ],
+    [
+      'a scheme that is not there',
+      { kind: 'use-scheme', lifecycle, id: 'none' },
+      /no revision scheme “none”/,
+    ],
   ])('are refused for %s', (_, edit, message) => expect(() => after(edit)).toThrow(message))
 })

@@ -7,10 +7,20 @@ const hint = (...names: string[]) => {
   return nameHint({ ...configuration, states: [...configuration.states, ...states] }, states[0]!)
 }
 
-it('general names are left alone', () => expect(configuration.states.map((state) => nameHint(configuration, state)?.words).filter(Boolean)).toEqual([]))
+it('general names are left alone', () =>
+  expect(configuration.states.map((state) => nameHint(configuration, state)?.words).filter(Boolean)).toEqual(
+    [],
+  ))
 it('a name that speaks of a class is nudged towards the general one', () => {
-  expect(hint('Drawing waiting')).toEqual({ words: 'speaks of drawing: Waiting would serve other lifecycles too', name: 'Waiting' })
-  expect(hint('Issued drawings')).toEqual({ words: 'speaks of drawings: Issued is in the catalogue already', name: 'Issued' })
+  expect(hint('Drawing waiting')).toEqual({
+    words: 'speaks of drawing: Waiting would serve other lifecycles too',
+    name: 'Waiting',
+  })
+  expect(hint('Issued drawings')).toEqual({
+    words: 'speaks of drawings: Issued is in the catalogue already',
+    name: 'Issued',
+  })
 })
 it('a name that is nothing but a class says nothing better', () => expect(hint('Drawing')).toBeUndefined())
-it('names that differ in spelling alone are told', () => expect(hint('On-Hold')).toEqual({ words: 'reads like On hold: one state can serve both' }))
+it('names that differ in spelling alone are told', () =>
+  expect(hint('On-Hold')).toEqual({ words: 'reads like On hold: one state can serve both' }))

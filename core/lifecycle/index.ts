@@ -6,7 +6,20 @@ export { differences, type Difference } from './differences'
 export { applyEdit, describeEdit, editKinds, type Edit, type StatePatch, type TransitionPatch } from './edit'
 export { EditError, idFor } from './naming'
 export { patterns, type Pattern } from './patterns'
-export { attributeOf, catalogueState, classOf, lifecycleOf, principalName, schemeFor, schemeIn, schemeOf, stateName, stateUseOf, transitionOf, UnknownError } from './look-up'
+export {
+  attributeOf,
+  catalogueState,
+  classOf,
+  lifecycleOf,
+  principalName,
+  schemeFor,
+  schemeIn,
+  schemeOf,
+  stateName,
+  stateUseOf,
+  transitionOf,
+  UnknownError,
+} from './look-up'
 export { decideRevising, type Revising } from './revise'
 export { type Decision, type Outcome, type Reason, type Standing } from './outcome'
 export { ancestorsOf, wouldLoop, type Ancestor } from './references'

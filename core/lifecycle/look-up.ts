@@ -15,23 +15,41 @@ function found<T>(kind: string, id: string, thing: T | undefined): T {
   return thing
 }
 
-const byId = <T extends { id: string }>(kind: string, list: T[], id: string): T => found(kind, id, list.find((thing) => thing.id === id))
+const byId = <T extends { id: string }>(kind: string, list: T[], id: string): T =>
+  found(
+    kind,
+    id,
+    list.find((thing) => thing.id === id),
+  )
 
-export const lifecycleOf = (configuration: Configuration, id: string): Lifecycle => byId('lifecycle', configuration.lifecycles, id)
-export const schemeOf = (configuration: Configuration, id: string): RevisionScheme => byId('revision scheme', configuration.schemes, id)
+export const lifecycleOf = (configuration: Configuration, id: string): Lifecycle =>
+  byId('lifecycle', configuration.lifecycles, id)
+export const schemeOf = (configuration: Configuration, id: string): RevisionScheme =>
+  byId('revision scheme', configuration.schemes, id)
 /** The revision scheme that a lifecycle's documents are labelled by. */
-export const schemeFor = (configuration: Configuration, { scheme }: Lifecycle): RevisionScheme => schemeOf(configuration, scheme)
+export const schemeFor = (configuration: Configuration, { scheme }: Lifecycle): RevisionScheme =>
+  schemeOf(configuration, scheme)
 /** As `schemeFor`, but undefined where the configuration has none. */
-export const schemeIn = (configuration: Configuration, { scheme }: Lifecycle): RevisionScheme | undefined => configuration.schemes.find(({ id }) => id === scheme)
-export const attributeOf = (configuration: Configuration, id: string): Attribute => byId('attribute', configuration.attributes, id)
-export const classOf = (configuration: Configuration, id: string): DocumentClass => byId('class', configuration.classes, id)
-export const catalogueState = (configuration: Configuration, id: string): State => byId('state', configuration.states, id)
-export const transitionOf = (lifecycle: Lifecycle, id: string): Transition => byId('transition', lifecycle.transitions, id)
+export const schemeIn = (configuration: Configuration, { scheme }: Lifecycle): RevisionScheme | undefined =>
+  configuration.schemes.find(({ id }) => id === scheme)
+export const attributeOf = (configuration: Configuration, id: string): Attribute =>
+  byId('attribute', configuration.attributes, id)
+export const classOf = (configuration: Configuration, id: string): DocumentClass =>
+  byId('class', configuration.classes, id)
+export const catalogueState = (configuration: Configuration, id: string): State =>
+  byId('state', configuration.states, id)
+export const transitionOf = (lifecycle: Lifecycle, id: string): Transition =>
+  byId('transition', lifecycle.transitions, id)
 export const stateUseOf = (lifecycle: Lifecycle, id: string): StateUse =>
-  found(`state of ${lifecycle.name}`, id, lifecycle.states.find((use) => use.state === id))
+  found(
+    `state of ${lifecycle.name}`,
+    id,
+    lifecycle.states.find((use) => use.state === id),
+  )
 
 /** A state's name for people. */
-export const stateName = (configuration: Configuration, id: string): string => configuration.states.find((state) => state.id === id)?.name ?? id
+export const stateName = (configuration: Configuration, id: string): string =>
+  configuration.states.find((state) => state.id === id)?.name ?? id
 
 /** A principal's name for people: “Checker”, “Release Board”, “anyone”. */
 export function principalName(configuration: Configuration, principal: string): string {

@@ -8,7 +8,12 @@ export class EditError extends Error {
 
 /** An id for a name, different from those taken: “On hold” gives `on-hold`. */
 export function idFor(name: string, taken: string[]): string {
-  const plain = name.normalize('NFKD').toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '') || 'unnamed'
+  const plain =
+    name
+      .normalize('NFKD')
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '') || 'unnamed'
   for (let n = 1; ; n++) {
     const id = n === 1 ? plain : `${plain}-${n}`
     if (!taken.includes(id)) return id
@@ -20,6 +25,7 @@ export function named(name: string, what: string, others: string[]): string {
   const trimmed = name.trim()
   if (trimmed === '') throw new EditError(`the ${what} needs a name`)
   if (trimmed.length > 80) throw new EditError(`a ${what}’s name has at most 80 characters`)
-  if (others.some((other) => other.toLowerCase() === trimmed.toLowerCase())) throw new EditError(`there is already a ${what} called ${trimmed}`)
+  if (others.some((other) => other.toLowerCase() === trimmed.toLowerCase()))
+    throw new EditError(`there is already a ${what} called ${trimmed}`)
   return trimmed
 }

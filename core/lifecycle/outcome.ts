@@ -15,8 +15,24 @@ export interface Standing {
 /** One reason against: the rule, where it is set, and who could or what would help. */
 export interface Reason {
   rule:
-    | 'state' | 'checked-out' | 'trigger' | 'fired-by' | 'place-grant' | 'state-grant' | 'excluded' | 'guard' | 'adoption' | 'revision' | 'effect' | 'comment' | 'references'
-    | 'scheme' | 'label' | 'already' | 'content' | 'version'
+    | 'state'
+    | 'checked-out'
+    | 'trigger'
+    | 'fired-by'
+    | 'place-grant'
+    | 'state-grant'
+    | 'excluded'
+    | 'guard'
+    | 'adoption'
+    | 'revision'
+    | 'effect'
+    | 'comment'
+    | 'references'
+    | 'scheme'
+    | 'label'
+    | 'already'
+    | 'content'
+    | 'version'
   message: string
   where: string
   wayOut: string
@@ -41,26 +57,56 @@ export type Decision = { ok: true; outcome: Outcome } | { ok: false; reasons: Re
 export function checkedIn({ document, person }: Pick<Standing, 'document' | 'person'>): Reason[] {
   if (!document.checkedOutBy) return []
   const own = document.checkedOutBy.id === person.id
-  return [{ rule: 'checked-out', message: `${document.number} is checked out by ${own ? 'you' : document.checkedOutBy.name}`, where: 'the document', wayOut: own ? 'check it in, or undo the check-out' : `ask ${document.checkedOutBy.name} to check it in` }]
+  return [
+    {
+      rule: 'checked-out',
+      message: `${document.number} is checked out by ${own ? 'you' : document.checkedOutBy.name}`,
+      where: 'the document',
+      wayOut: own ? 'check it in, or undo the check-out' : `ask ${document.checkedOutBy.name} to check it in`,
+    },
+  ]
 }
 
 /** An act that must be given a reason. */
 export function commentGiven({ comment }: Pick<Standing, 'comment'>, act: string, where: string): Reason[] {
-  return comment?.trim() ? [] : [{ rule: 'comment', message: `${act} asks for a comment`, where, wayOut: 'write one' }]
+  return comment?.trim()
+    ? []
+    : [{ rule: 'comment', message: `${act} asks for a comment`, where, wayOut: 'write one' }]
 }
 
 /** The label as it goes into the record. */
-export function writtenLabel({ revisionAttribute }: Lifecycle, document: DocumentSnapshot, after: string | null): Written[] {
-  const before = revisionAttribute ? document.record[revisionAttribute] ?? null : null
+export function writtenLabel(
+  { revisionAttribute }: Lifecycle,
+  document: DocumentSnapshot,
+  after: string | null,
+): Written[] {
+  const before = revisionAttribute ? (document.record[revisionAttribute] ?? null) : null
   return revisionAttribute && before !== after ? [{ attribute: revisionAttribute, before, after }] : []
 }
 
 /** What a new label makes of a document that stays in its state: a version and a register row that stands for it. */
-export function relabelled({ document, person, today, comment }: Standing, lifecycle: Lifecycle, after: string, origin: RegisterRow['origin'], text: string): Outcome {
+export function relabelled(
+  { document, person, today, comment }: Standing,
+  lifecycle: Lifecycle,
+  after: string,
+  origin: RegisterRow['origin'],
+  text: string,
+): Outcome {
   const version = document.version + 1
   return {
-    from: document.state, to: document.state, before: document.revision, after, version,
-    register: { label: after, date: today, author: person.name, text: comment?.trim() || text, version, origin },
+    from: document.state,
+    to: document.state,
+    before: document.revision,
+    after,
+    version,
+    register: {
+      label: after,
+      date: today,
+      author: person.name,
+      text: comment?.trim() || text,
+      version,
+      origin,
+    },
     written: writtenLabel(lifecycle, document, after),
   }
 }

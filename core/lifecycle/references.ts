@@ -1,5 +1,9 @@
 /** A document above another: `depth` 1 is a parent, 2 a parent's parent; `under` is the one by which it was found. */
-export interface Ancestor { number: string; depth: number; under: string }
+export interface Ancestor {
+  number: string
+  depth: number
+  under: string
+}
 
 /** Everything that refers to a document, up to the top, each once at its least depth; nearest first. */
 export function ancestorsOf(number: string, parentsOf: (number: string) => string[]): Ancestor[] {

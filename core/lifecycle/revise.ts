@@ -6,7 +6,10 @@ import { checkedIn, relabelled, type Decision, type Standing } from './outcome'
 import type { Lifecycle, Transition } from './types'
 
 /** What asking for a new revision leads to; `by` is the transition that makes it, null where it is made in the state itself. */
-export interface Revising { decision: Decision; by: string | null }
+export interface Revising {
+  decision: Decision
+  by: string | null
+}
 
 /**
  * What asking for a new revision does, or every reason against. It does what the state's `newRevision` says, minor or major.
@@ -16,13 +19,26 @@ export function decideRevising(request: Standing): Revising {
   const { configuration, document } = request
   const lifecycle = lifecycleOf(configuration, document.lifecycle)
   const use = stateUseOf(lifecycle, document.state)
-  const opening = use.content === 'closed' && use.newRevision ? openingTransition(lifecycle, document.state, use.newRevision) : undefined
+  const opening =
+    use.content === 'closed' && use.newRevision
+      ? openingTransition(lifecycle, document.state, use.newRevision)
+      : undefined
   if (opening) return { decision: decide({ ...request, transition: opening.id }), by: opening.id }
   return { decision: inPlace(request, lifecycle, use.newRevision), by: null }
 }
 
-function openingTransition(lifecycle: Lifecycle, state: string, kind: 'minor' | 'major'): Transition | undefined {
-  return lifecycle.transitions.find((way) => way.trigger === 'hand' && way.revision === kind && way.from.includes(state) && lifecycle.states.some((use) => use.state === way.to && use.content === 'open'))
+function openingTransition(
+  lifecycle: Lifecycle,
+  state: string,
+  kind: 'minor' | 'major',
+): Transition | undefined {
+  return lifecycle.transitions.find(
+    (way) =>
+      way.trigger === 'hand' &&
+      way.revision === kind &&
+      way.from.includes(state) &&
+      lifecycle.states.some((use) => use.state === way.to && use.content === 'open'),
+  )
 }
 
 function inPlace(request: Standing, lifecycle: Lifecycle, kind: 'minor' | 'major' | undefined): Decision {
@@ -31,15 +47,46 @@ function inPlace(request: Standing, lifecycle: Lifecycle, kind: 'minor' | 'major
   const where = `${lifecycle.name}, state ${state}`
   const reasons = [...checkedIn(request), ...allowsAll(request, lifecycle, ['edit']).reasons]
   if (!kind) {
-    const others = lifecycle.states.filter((use) => use.newRevision).map((use) => stateName(configuration, use.state))
-    return { ok: false, reasons: [...reasons, { rule: 'revision', message: `no new revision is made in ${state}`, where, wayOut: others.length ? `bring it to ${others.join(' or ')}` : 'say in a state whether a new revision is minor or major' }] }
+    const others = lifecycle.states
+      .filter((use) => use.newRevision)
+      .map((use) => stateName(configuration, use.state))
+    return {
+      ok: false,
+      reasons: [
+        ...reasons,
+        {
+          rule: 'revision',
+          message: `no new revision is made in ${state}`,
+          where,
+          wayOut: others.length
+            ? `bring it to ${others.join(' or ')}`
+            : 'say in a state whether a new revision is minor or major',
+        },
+      ],
+    }
   }
   const scheme = schemeFor(configuration, lifecycle)
   try {
-    const after = format(scheme, document.revision === null ? first(scheme) : step(scheme, positionOf(scheme, document.revision), kind))
-    return reasons.length ? { ok: false, reasons } : { ok: true, outcome: relabelled(request, lifecycle, after, 'native', `New ${kind} revision`) }
+    const after = format(
+      scheme,
+      document.revision === null ? first(scheme) : step(scheme, positionOf(scheme, document.revision), kind),
+    )
+    return reasons.length
+      ? { ok: false, reasons }
+      : { ok: true, outcome: relabelled(request, lifecycle, after, 'native', `New ${kind} revision`) }
   } catch (error) {
     if (!(error instanceof RevisionError)) throw error
-    return { ok: false, reasons: [...reasons, { rule: 'revision', message: error.message, where, wayOut: 'extend the revision scheme, or ask for the other kind of revision' }] }
+    return {
+      ok: false,
+      reasons: [
+        ...reasons,
+        {
+          rule: 'revision',
+          message: error.message,
+          where,
+          wayOut: 'extend the revision scheme, or ask for the other kind of revision',
+        },
+      ],
+    }
   }
 }

@@ -12,8 +12,25 @@ export function reasonsAgainstRollBack(request: Standing & { version: number }):
   const state = stateName(configuration, document.state)
   const reasons = [...checkedIn(request), ...allowsAll(request, lifecycle, ['rollback']).reasons]
   if (stateUseOf(lifecycle, document.state).content === 'closed')
-    reasons.push({ rule: 'content', message: `content is closed in ${state}`, where: `${lifecycle.name}, state ${state}`, wayOut: 'bring it to a state that is open first' })
-  if (version === document.version) reasons.push({ rule: 'version', message: `version ${version} is the current one`, where: 'the document', wayOut: 'choose an earlier version' })
-  else if (version < 1 || version > document.version) reasons.push({ rule: 'version', message: `${document.number} has no version ${version}`, where: 'the document', wayOut: `choose one from 1 to ${document.version - 1}` })
+    reasons.push({
+      rule: 'content',
+      message: `content is closed in ${state}`,
+      where: `${lifecycle.name}, state ${state}`,
+      wayOut: 'bring it to a state that is open first',
+    })
+  if (version === document.version)
+    reasons.push({
+      rule: 'version',
+      message: `version ${version} is the current one`,
+      where: 'the document',
+      wayOut: 'choose an earlier version',
+    })
+  else if (version < 1 || version > document.version)
+    reasons.push({
+      rule: 'version',
+      message: `${document.number} has no version ${version}`,
+      where: 'the document',
+      wayOut: `choose one from 1 to ${document.version - 1}`,
+    })
   return [...reasons, ...commentGiven(request, 'rolling back', 'the document')]
 }

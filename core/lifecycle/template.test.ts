@@ -36,18 +36,39 @@ describe('a template', () => {
   it('does not pass over a name that is not there', () =>
     expect(() => render('{{ nobody }}', {})).toThrow(/nobody/))
   it.each(['render', 'include', 'layout'])('has no tag %s, and so no way to a file', (tag) => {
-    for (const file of ['data/session-secret', '/etc/passwd', './package.json', '../package.json', 'package.json'])
-      for (const words of [`{% ${tag} "${file}" %}`, `{% ${tag} ${file} %}`, `{% ${tag} to.name %}`, `{% liquid\n ${tag} "${file}" %}`]) {
+    for (const file of [
+      'data/session-secret',
+      '/etc/passwd',
+      './package.json',
+      '../package.json',
+      'package.json',
+    ])
+      for (const words of [
+        `{% ${tag} "${file}" %}`,
+        `{% ${tag} ${file} %}`,
+        `{% ${tag} to.name %}`,
+        `{% liquid\n ${tag} "${file}" %}`,
+      ]) {
         expect(() => render(words, { to: { name: file } }), words).toThrow(/not found|cannot take in/)
         expect(templateFault(words), words).toMatch(/not found|cannot take in/)
       }
   })
   it('reaches no prototype and no function', () => {
     for (const words of [
-      '{{ to.constructor.name }}', '{{ to.__proto__ }}', '{{ constructor }}', '{{ to["constructor"]["prototype"] }}', '{{ toString }}', '{{ to.name.constructor }}',
-      '{{ list.constructor }}', '{% assign k = "__proto__" %}{{ to[k] }}', '{{ list | map: "constructor" | first | default: to.constructor }}', '{{ list.__proto__.length }}',
+      '{{ to.constructor.name }}',
+      '{{ to.__proto__ }}',
+      '{{ constructor }}',
+      '{{ to["constructor"]["prototype"] }}',
+      '{{ toString }}',
+      '{{ to.name.constructor }}',
+      '{{ list.constructor }}',
+      '{% assign k = "__proto__" %}{{ to[k] }}',
+      '{{ list | map: "constructor" | first | default: to.constructor }}',
+      '{{ list.__proto__.length }}',
     ])
-      expect(() => render(words, { to: { name: 'x' }, list: [{ a: 1 }] }), words).toThrow(/undefined variable/)
+      expect(() => render(words, { to: { name: 'x' }, list: [{ a: 1 }] }), words).toThrow(
+        /undefined variable/,
+      )
   })
   it('goes through a list, joins and chooses', () => {
     const signers = [{ name: 'Ada' }, { name: 'Bo' }]
@@ -58,9 +79,18 @@ describe('a template', () => {
   it.each([
     ['a loop in a loop', '{% for a in (1..100000) %}{% for b in (1..100000) %}x{% endfor %}{% endfor %}'],
     ['an empty loop', '{% for a in (1..20000) %}{% endfor %}'],
-    ['loops over a list', `{% assign l = "${'a,'.repeat(100)}" | split: "," %}${'{% for a in l %}'.repeat(6)}x${'{% endfor %}'.repeat(6)}`],
-    ['a text that doubles', `{% assign x = "aaaaaaaa" %}${'{% assign x = x | append: x %}'.repeat(40)}{{ x }}`],
-    ['a text put in place of each of its letters', '{% assign x = "a" %}{% for i in (1..200) %}{% assign x = x | append: "aaaaaaaaaa" %}{% endfor %}{% assign y = x | replace: "a", x | replace: "a", x %}{{ y | size }}'],
+    [
+      'loops over a list',
+      `{% assign l = "${'a,'.repeat(100)}" | split: "," %}${'{% for a in l %}'.repeat(6)}x${'{% endfor %}'.repeat(6)}`,
+    ],
+    [
+      'a text that doubles',
+      `{% assign x = "aaaaaaaa" %}${'{% assign x = x | append: x %}'.repeat(40)}{{ x }}`,
+    ],
+    [
+      'a text put in place of each of its letters',
+      '{% assign x = "a" %}{% for i in (1..200) %}{% assign x = x | append: "aaaaaaaaaa" %}{% endfor %}{% assign y = x | replace: "a", x | replace: "a", x %}{{ y | size }}',
+    ],
   ])('ends %s, the same way each time', (_, words) => {
     for (let time = 0; time < 3; time++) expect(() => render(words, {})).toThrow(/limit/)
   })

@@ -7,26 +7,85 @@ import { remembered } from '../remember'
  * What a template may do: write values, choose between texts, go through a list. Tags that fetch another template
  * (`render`, `include`, `layout`, `block`) would read the server's files, and are not there.
  */
-const tags = ['assign', 'capture', 'case', 'comment', 'echo', 'for', 'break', 'continue', 'if', 'unless', 'raw', '#']
+const tags = [
+  'assign',
+  'capture',
+  'case',
+  'comment',
+  'echo',
+  'for',
+  'break',
+  'continue',
+  'if',
+  'unless',
+  'raw',
+  '#',
+]
 
 /** Filters whose cost grows with their input alone, and which the limit of memory counts. */
 const filters = [
-  'abs', 'append', 'at_least', 'at_most', 'capitalize', 'ceil', 'compact', 'concat', 'date', 'default', 'divided_by', 'downcase', 'escape', 'first', 'floor', 'join', 'last',
-  'lstrip', 'map', 'minus', 'modulo', 'newline_to_br', 'plus', 'prepend', 'remove', 'remove_first', 'replace', 'replace_first', 'reverse', 'round', 'rstrip', 'size',
-  'slice', 'sort', 'split', 'strip', 'strip_newlines', 'times', 'truncate', 'truncatewords', 'uniq', 'upcase',
+  'abs',
+  'append',
+  'at_least',
+  'at_most',
+  'capitalize',
+  'ceil',
+  'compact',
+  'concat',
+  'date',
+  'default',
+  'divided_by',
+  'downcase',
+  'escape',
+  'first',
+  'floor',
+  'join',
+  'last',
+  'lstrip',
+  'map',
+  'minus',
+  'modulo',
+  'newline_to_br',
+  'plus',
+  'prepend',
+  'remove',
+  'remove_first',
+  'replace',
+  'replace_first',
+  'reverse',
+  'round',
+  'rstrip',
+  'size',
+  'slice',
+  'sort',
+  'split',
+  'strip',
+  'strip_newlines',
+  'times',
+  'truncate',
+  'truncatewords',
+  'uniq',
+  'upcase',
 ]
 
 /** A source of templates that has none, so that nothing is ever looked for on a disk. */
 const nowhere = {
-  readFileSync: () => { throw new Error('a template stands alone: it cannot take in another') },
+  readFileSync: () => {
+    throw new Error('a template stands alone: it cannot take in another')
+  },
   existsSync: () => false,
   resolve: (_folder: string, file: string) => file,
 }
 const liquid = new Liquid({
-  strictVariables: true, strictFilters: true, ownPropertyOnly: true, parseLimit: 10_000, relativeReference: false,
+  strictVariables: true,
+  strictFilters: true,
+  ownPropertyOnly: true,
+  parseLimit: 10_000,
+  relativeReference: false,
   fs: { ...nowhere, readFile: async () => nowhere.readFileSync(), exists: async () => false },
 })
-for (const name of Object.keys(liquid.tags)) if (!tags.includes(name)) Reflect.deleteProperty(liquid.tags, name)
+for (const name of Object.keys(liquid.tags))
+  if (!tags.includes(name)) Reflect.deleteProperty(liquid.tags, name)
 for (const name of Object.keys(liquid.filters)) if (!filters.includes(name)) liquid.unregisterFilter(name)
 
 const parsed = remembered(2000, (template) => liquid.parse(template))
@@ -40,7 +99,8 @@ function budget(what: string, most: number) {
   let used = 0
   const use = (amount: number) => {
     if (amount > 0) used += amount
-    if (used > most) throw new Error(`the template takes more than ${most} ${what}: the limit of what it may do is reached`)
+    if (used > most)
+      throw new Error(`the template takes more than ${most} ${what}: the limit of what it may do is reached`)
   }
   return { base: 0, limit: most, message: what, use, check: () => use(1) }
 }
@@ -50,8 +110,17 @@ function budget(what: string, most: number) {
  * @throws Error in a plain sentence where the template is wrong.
  */
 export function render(template: string, context: object): string {
-  const limits = { liquid, renderLimit: budget('steps', mostSteps), memoryLimit: budget('characters', mostMemory) }
-  return String(liquid.renderSync(parsed(template), new Context(context, liquid.options, { sync: true }, limits as never)))
+  const limits = {
+    liquid,
+    renderLimit: budget('steps', mostSteps),
+    memoryLimit: budget('characters', mostMemory),
+  }
+  return String(
+    liquid.renderSync(
+      parsed(template),
+      new Context(context, liquid.options, { sync: true }, limits as never),
+    ),
+  )
 }
 
 /** The first fault of a template's syntax, or undefined. */
@@ -73,9 +142,11 @@ export function valueFor(attribute: Attribute, text: string): Value {
   if (trimmed === '') return null
   const takes = (what: string) => new Error(`${attribute.name} takes ${what}, not “${trimmed}”`)
   switch (attribute.type) {
-    case 'text': return trimmed
+    case 'text':
+      return trimmed
     case 'choice':
-      if (!attribute.choices?.includes(trimmed)) throw takes(`one of ${attribute.choices?.join(', ') ?? 'no values'}`)
+      if (!attribute.choices?.includes(trimmed))
+        throw takes(`one of ${attribute.choices?.join(', ') ?? 'no values'}`)
       return trimmed
     case 'date':
       if (!isDate(trimmed)) throw takes('a day such as 2026-03-01')
@@ -87,7 +158,10 @@ export function valueFor(attribute: Attribute, text: string): Value {
       const number = Number(trimmed)
       if (!Number.isFinite(number)) throw takes('a number')
       if (attribute.whole && !Number.isInteger(number)) throw takes('a whole number')
-      if ((attribute.min !== undefined && number < attribute.min) || (attribute.max !== undefined && number > attribute.max))
+      if (
+        (attribute.min !== undefined && number < attribute.min) ||
+        (attribute.max !== undefined && number > attribute.max)
+      )
         throw takes(`a number from ${attribute.min ?? '−∞'} to ${attribute.max ?? '∞'}`)
       return number
     }

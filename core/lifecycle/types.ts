@@ -14,8 +14,15 @@ export interface Configuration {
   classes: DocumentClass[]
 }
 
-export interface Named { id: string; name: string }
-export interface State { id: string; name: string; description?: string }
+export interface Named {
+  id: string
+  name: string
+}
+export interface State {
+  id: string
+  name: string
+  description?: string
+}
 
 export interface Lifecycle {
   id: string
@@ -69,16 +76,31 @@ export interface Transition {
   references?: { states: string[]; depth: 'direct' | 'all' }
 }
 
-export interface Seat { id: string; name: string; members: Principal[]; needed: number }
+export interface Seat {
+  id: string
+  name: string
+  members: Principal[]
+  needed: number
+}
 
 export type Effect =
   | { kind: 'write'; attribute: string; value: string }
-  | { kind: 'sign'; attribute: string; seat: string; signer: number | 'last'; part: 'name' | 'initials' | 'date' }
+  | {
+      kind: 'sign'
+      attribute: string
+      seat: string
+      signer: number | 'last'
+      part: 'name' | 'initials' | 'date'
+    }
   | { kind: 'copy'; folder: string }
   | { kind: 'render'; format: 'pdf' }
   | { kind: 'run'; job: string }
 
-export interface Notice { to: string[]; subject: string; body: string }
+export interface Notice {
+  to: string[]
+  subject: string
+  body: string
+}
 
 export interface DocumentClass {
   id: string
@@ -106,7 +128,12 @@ export interface RegisterRow {
 }
 
 /** A label that was wrong: since when, by whom and why it is another. */
-export interface Correction { label: string; on: string; by: string; why: string }
+export interface Correction {
+  label: string
+  on: string
+  by: string
+  why: string
+}
 
 /** All that the engine needs to know of a document. */
 export interface DocumentSnapshot {
@@ -128,6 +155,14 @@ export interface DocumentSnapshot {
   references?: { number: string; state: string; direct: boolean }[]
 }
 
-export interface Person { id: string; name: string; groups: string[] }
+export interface Person {
+  id: string
+  name: string
+  groups: string[]
+}
 
-export interface Written { attribute: string; before: Value; after: Value }
+export interface Written {
+  attribute: string
+  before: Value
+  after: Value
+}

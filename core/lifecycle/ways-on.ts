@@ -1,4 +1,14 @@
-import { compare, format, positionOf, previousBy, RevisionError, step, type Position, type RevisionScheme, type Step } from '../revision'
+import {
+  compare,
+  format,
+  positionOf,
+  previousBy,
+  RevisionError,
+  step,
+  type Position,
+  type RevisionScheme,
+  type Step,
+} from '../revision'
 import type { Lifecycle, Transition } from './types'
 
 /** How a document gets from its state to another one, and the label it must have before for the wanted one to come out. */
@@ -23,8 +33,16 @@ export function waysBetween(lifecycle: Lifecycle, from: string, to: string): Tra
     }
     if (next.way.length === longestWay) continue
     for (const transition of lifecycle.transitions)
-      if (transition.from.includes(next.at) && !transition.revision.startsWith('adopt:') && !next.passed.includes(transition.to))
-        open.push({ at: transition.to, way: [...next.way, transition], passed: [...next.passed, transition.to] })
+      if (
+        transition.from.includes(next.at) &&
+        !transition.revision.startsWith('adopt:') &&
+        !next.passed.includes(transition.to)
+      )
+        open.push({
+          at: transition.to,
+          way: [...next.way, transition],
+          passed: [...next.passed, transition.to],
+        })
   }
   return ways
 }
@@ -34,18 +52,30 @@ export function waysBetween(lifecycle: Lifecycle, from: string, to: string): Tra
  * where only stepping ways lead on, the label to adopt is the one from which the steps land right (*one below*).
  * Undefined where no way lands there.
  */
-export function wayOn(scheme: RevisionScheme, lifecycle: Lifecycle, from: string, to: string, wanted: string): WayOn | undefined {
+export function wayOn(
+  scheme: RevisionScheme,
+  lifecycle: Lifecycle,
+  from: string,
+  to: string,
+  wanted: string,
+): WayOn | undefined {
   const target = positionOf(scheme, wanted)
   const starts = waysBetween(lifecycle, from, to).flatMap((way) => {
-    const start = startFor(scheme, way.map(({ revision }) => revision as Step), target)
+    const start = startFor(
+      scheme,
+      way.map(({ revision }) => revision as Step),
+      target,
+    )
     return start ? [{ way, start }] : []
   })
   const best = starts.find(({ start }) => compare(scheme, start, target) === 0) ?? starts[0]
-  return best && {
-    transitions: best.way.map(({ id, name }) => ({ id, name })),
-    adopt: format(scheme, best.start),
-    below: compare(scheme, best.start, target) !== 0,
-  }
+  return (
+    best && {
+      transitions: best.way.map(({ id, name }) => ({ id, name })),
+      adopt: format(scheme, best.start),
+      below: compare(scheme, best.start, target) !== 0,
+    }
+  )
 }
 
 const kinds: Step[] = ['settle', 'minor', 'major', 'series']
@@ -63,7 +93,13 @@ function startFor(scheme: RevisionScheme, steps: Step[], target: Position): Posi
 
 function lands(scheme: RevisionScheme, from: Position, steps: Step[], target: Position): boolean {
   try {
-    return compare(scheme, steps.reduce((at, kind) => step(scheme, at, kind), from), target) === 0
+    return (
+      compare(
+        scheme,
+        steps.reduce((at, kind) => step(scheme, at, kind), from),
+        target,
+      ) === 0
+    )
   } catch (error) {
     if (error instanceof RevisionError) return false
     throw error

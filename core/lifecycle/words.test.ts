@@ -3,8 +3,20 @@ import type { Transition } from './types'
 import { mayFire, nobodyFires, stepWord, toldInWords, whenAndThen, whoFires } from './words'
 import { configuration } from './world.fixture'
 
-const way = (patch: Partial<Transition>): Transition => ({ id: 'w', name: 'W', from: ['drafting'], to: 'issued', trigger: 'hand', revision: 'keep', effects: [], ...patch })
-const seats = [{ id: 'check', name: 'Check', members: ['role:checker'], needed: 2 }, { id: 'release', name: 'Release', members: ['role:lead', 'anyone'], needed: 1 }]
+const way = (patch: Partial<Transition>): Transition => ({
+  id: 'w',
+  name: 'W',
+  from: ['drafting'],
+  to: 'issued',
+  trigger: 'hand',
+  revision: 'keep',
+  effects: [],
+  ...patch,
+})
+const seats = [
+  { id: 'check', name: 'Check', members: ['role:checker'], needed: 2 },
+  { id: 'release', name: 'Release', members: ['role:lead', 'anyone'], needed: 1 },
+]
 
 describe('a transition in words', () => {
   it('says who fires it', () => {
@@ -16,15 +28,36 @@ describe('a transition in words', () => {
   })
   it('says when, and what follows', () => {
     const full = way({
-      guard: 'mass > 0', comment: 'required', notBy: ['lastEditor'], references: { states: ['issued'], depth: 'all' },
-      effects: [{ kind: 'write', attribute: 'mass', value: '1' }, { kind: 'sign', attribute: 'stamp', seat: 'check', signer: 'last', part: 'name' }, { kind: 'copy', folder: '/Out' }, { kind: 'render', format: 'pdf' }, { kind: 'run', job: 'post' }],
+      guard: 'mass > 0',
+      comment: 'required',
+      notBy: ['lastEditor'],
+      references: { states: ['issued'], depth: 'all' },
+      effects: [
+        { kind: 'write', attribute: 'mass', value: '1' },
+        { kind: 'sign', attribute: 'stamp', seat: 'check', signer: 'last', part: 'name' },
+        { kind: 'copy', folder: '/Out' },
+        { kind: 'render', format: 'pdf' },
+        { kind: 'run', job: 'post' },
+      ],
       notices: [{ to: ['creator', 'mail:shop@brackwater.example'], subject: 'S', body: '' }],
     })
-    expect(whenAndThen(configuration, full)).toBe('if mass > 0 · comment asked · by another person · references first · → Mass ← 1, Status stamp ← name of the last signer of check, copy to /Out, render PDF, run post, tell the creator, shop@brackwater.example')
+    expect(whenAndThen(configuration, full)).toBe(
+      'if mass > 0 · comment asked · by another person · references first · → Mass ← 1, Status stamp ← name of the last signer of check, copy to /Out, render PDF, run post, tell the creator, shop@brackwater.example',
+    )
     expect(whenAndThen(configuration, way({}))).toBe('')
   })
-  it('names each who is told once', () => expect(toldInWords(configuration, [{ to: ['creator'], subject: '', body: '' }, { to: ['creator', 'nextSigners'], subject: '', body: '' }])).toBe('the creator, the next signers'))
-  it('says the step, and adopting as such', () => expect([stepWord(way({ revision: 'major' })), stepWord(way({ revision: 'adopt:legacy' }))]).toEqual(['major', 'adopt']))
+  it('names each who is told once', () =>
+    expect(
+      toldInWords(configuration, [
+        { to: ['creator'], subject: '', body: '' },
+        { to: ['creator', 'nextSigners'], subject: '', body: '' },
+      ]),
+    ).toBe('the creator, the next signers'))
+  it('says the step, and adopting as such', () =>
+    expect([stepWord(way({ revision: 'major' })), stepWord(way({ revision: 'adopt:legacy' }))]).toEqual([
+      'major',
+      'adopt',
+    ]))
 })
 
 describe('who may fire', () => {

@@ -9,47 +9,86 @@ export function whoFires(configuration: Configuration, { trigger, firedBy, seats
 }
 
 /** Whether nobody is named who could fire it. */
-export const nobodyFires = ({ trigger, firedBy, seats }: Transition): boolean => (trigger === 'hand' ? !firedBy?.length : trigger === 'quorum' && !seats?.some(({ members }) => members.length))
+export const nobodyFires = ({ trigger, firedBy, seats }: Transition): boolean =>
+  trigger === 'hand'
+    ? !firedBy?.length
+    : trigger === 'quorum' && !seats?.some(({ members }) => members.length)
 
 /** What happens to the label, in a word. */
-export const stepWord = ({ revision }: Transition): string => (revision.startsWith('adopt:') ? 'adopt' : revision)
+export const stepWord = ({ revision }: Transition): string =>
+  revision.startsWith('adopt:') ? 'adopt' : revision
 
 /** When a transition may be fired and what follows, in words. */
 export function whenAndThen(configuration: Configuration, way: Transition): string {
   const told = toldInWords(configuration, way.notices ?? [])
-  const does = [...way.effects.map((effect) => effectInWords(configuration, effect)), ...(told ? [`tell ${told}`] : [])]
-  const asks = [way.guard ? `if ${way.guard}` : '', way.comment === 'required' ? 'comment asked' : '', way.notBy?.length ? 'by another person' : '', way.references ? 'references first' : '']
+  const does = [
+    ...way.effects.map((effect) => effectInWords(configuration, effect)),
+    ...(told ? [`tell ${told}`] : []),
+  ]
+  const asks = [
+    way.guard ? `if ${way.guard}` : '',
+    way.comment === 'required' ? 'comment asked' : '',
+    way.notBy?.length ? 'by another person' : '',
+    way.references ? 'references first' : '',
+  ]
   return [...asks, does.length ? `→ ${does.join(', ')}` : ''].filter(Boolean).join(' · ')
 }
 
 /** “2 × Checker, 1 × Lead or Release Board”. */
 export const seatsInWords = (configuration: Configuration, seats: Seat[]): string =>
-  seats.map(({ needed, members }) => `${needed} × ${members.map((principal) => principalName(configuration, principal)).join(' or ') || 'nobody'}`).join(', ')
+  seats
+    .map(
+      ({ needed, members }) =>
+        `${needed} × ${members.map((principal) => principalName(configuration, principal)).join(' or ') || 'nobody'}`,
+    )
+    .join(', ')
 
-const parties: Record<string, string> = { creator: 'the creator', lastEditor: 'the last editor', nextSigners: 'the next signers' }
+const parties: Record<string, string> = {
+  creator: 'the creator',
+  lastEditor: 'the last editor',
+  nextSigners: 'the next signers',
+}
 
 /** Everybody who is told, once. */
 export const toldInWords = (configuration: Configuration, notices: Notice[]): string =>
-  [...new Set(notices.flatMap(({ to }) => to.map((one) => parties[one] ?? principalName(configuration, one).replace(/^mail:/, ''))))].join(', ')
+  [
+    ...new Set(
+      notices.flatMap(({ to }) =>
+        to.map((one) => parties[one] ?? principalName(configuration, one).replace(/^mail:/, '')),
+      ),
+    ),
+  ].join(', ')
 
 /** In which states references have to stand. */
-export const referencesInWords = (configuration: Configuration, { states, depth }: NonNullable<Transition['references']>): string =>
+export const referencesInWords = (
+  configuration: Configuration,
+  { states, depth }: NonNullable<Transition['references']>,
+): string =>
   `${states.map((state) => stateName(configuration, state)).join(' or ')} for ${depth === 'all' ? 'all of them' : 'the direct ones'}`
 
 /** What an effect does. */
 export function effectInWords(configuration: Configuration, effect: Effect): string {
-  const name = 'attribute' in effect ? configuration.attributes.find(({ id }) => id === effect.attribute)?.name ?? effect.attribute : ''
+  const name =
+    'attribute' in effect
+      ? (configuration.attributes.find(({ id }) => id === effect.attribute)?.name ?? effect.attribute)
+      : ''
   switch (effect.kind) {
-    case 'write': return `${name} ← ${effect.value}`
-    case 'sign': return `${name} ← ${effect.part} of ${effect.signer === 'last' ? 'the last signer' : `signer ${effect.signer}`} of ${effect.seat}`
-    case 'copy': return `copy to ${effect.folder}`
-    case 'render': return 'render PDF'
-    case 'run': return `run ${effect.job}`
+    case 'write':
+      return `${name} ← ${effect.value}`
+    case 'sign':
+      return `${name} ← ${effect.part} of ${effect.signer === 'last' ? 'the last signer' : `signer ${effect.signer}`} of ${effect.seat}`
+    case 'copy':
+      return `copy to ${effect.folder}`
+    case 'render':
+      return 'render PDF'
+    case 'run':
+      return `run ${effect.job}`
   }
 }
 
 /** Whether somebody in this capacity may fire a transition, or take one of its seats. */
 export function mayFire(principal: string, { trigger, firedBy = [], seats = [] }: Transition): boolean {
-  const named = trigger === 'hand' ? firedBy : trigger === 'quorum' ? seats.flatMap(({ members }) => members) : []
+  const named =
+    trigger === 'hand' ? firedBy : trigger === 'quorum' ? seats.flatMap(({ members }) => members) : []
   return named.includes(principal) || named.includes('anyone')
 }

@@ -4,7 +4,16 @@ import type { DocumentSnapshot, Person } from './types'
 export { configuration }
 
 export const folders = [
-  { path: '/', grants: { 'anyone': ['see', 'open'] as never[], 'group:office': ['see', 'edit', 'move', 'adopt'] as never[], 'role:author': ['move', 'edit'] as never[], 'role:lead': ['move'] as never[], 'role:checker': ['move'] as never[] } },
+  {
+    path: '/',
+    grants: {
+      anyone: ['see', 'open'] as never[],
+      'group:office': ['see', 'edit', 'move', 'adopt'] as never[],
+      'role:author': ['move', 'edit'] as never[],
+      'role:lead': ['move'] as never[],
+      'role:checker': ['move'] as never[],
+    },
+  },
   { path: '/Grips', roles: { author: ['group:grips'], lead: ['person:lena'], checker: ['person:carl'] } },
   { path: '/Grips/Closed', withhold: { 'role:author': ['move'] as never[] } },
 ]
@@ -16,6 +25,20 @@ export const steward: Person = { id: 'vera', name: 'Vera Vault', groups: ['vault
 
 /** A drawing in Drafting at A, with what a test wants otherwise. */
 export const drawing = (otherwise: Partial<DocumentSnapshot> = {}): DocumentSnapshot => ({
-  number: 'BR-1', lifecycle: 'workshop-document', classId: 'drawing', state: 'drafting', folder: '/Grips', fileName: 'BR-1.dxf', record: { material: 'S355', mass: 2 },
-  revision: 'A', register: [{ label: 'A', date: '2026-01-01', author: 'Ada Grip', text: null, version: 1, origin: 'native' }], version: 1, checkedOutBy: null, creator: 'ada', lastEditor: 'ada', ...otherwise,
+  number: 'BR-1',
+  lifecycle: 'workshop-document',
+  classId: 'drawing',
+  state: 'drafting',
+  folder: '/Grips',
+  fileName: 'BR-1.dxf',
+  record: { material: 'S355', mass: 2 },
+  revision: 'A',
+  register: [
+    { label: 'A', date: '2026-01-01', author: 'Ada Grip', text: null, version: 1, origin: 'native' },
+  ],
+  version: 1,
+  checkedOutBy: null,
+  creator: 'ada',
+  lastEditor: 'ada',
+  ...otherwise,
 })

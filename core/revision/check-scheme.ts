@@ -17,21 +17,34 @@ export interface SchemeProblem {
  */
 export function checkScheme(scheme: RevisionScheme): SchemeProblem[] {
   const problems: SchemeProblem[] = []
-  if (scheme.series.length === 0) problems.push({ code: 'empty', labels: [], message: `“${scheme.name}” has no series` })
+  if (scheme.series.length === 0)
+    problems.push({ code: 'empty', labels: [], message: `“${scheme.name}” has no series` })
   scheme.series.forEach((series, index) => {
     if (scheme.series.findIndex((other) => other.id === series.id) !== index)
       problems.push({ code: 'duplicate-series', labels: [], message: `two series are called “${series.id}”` })
   })
   prepareScheme(scheme).series.forEach((series) => {
-    for (const [part, counter] of [['major', series.major], ['minor', series.minor]] as const)
-      if (counter?.fault) problems.push({ code: 'counter-fault', labels: [], message: `the ${part} counter of series “${series.definition.id}” ${counter.fault}` })
+    for (const [part, counter] of [
+      ['major', series.major],
+      ['minor', series.minor],
+    ] as const)
+      if (counter?.fault)
+        problems.push({
+          code: 'counter-fault',
+          labels: [],
+          message: `the ${part} counter of series “${series.definition.id}” ${counter.fault}`,
+        })
   })
   if (problems.length) return problems
   const clash = ambiguity(scheme)
   if (clash) problems.push(clash)
   for (const [spelling, label] of Object.entries(scheme.spellings ?? {}))
     if (positionsOf(scheme, label).length === 0)
-      problems.push({ code: 'spelling-unknown', labels: [label], message: `the spelling “${spelling}” stands for “${label}”, which is no label of the scheme` })
+      problems.push({
+        code: 'spelling-unknown',
+        labels: [label],
+        message: `the spelling “${spelling}” stands for “${label}”, which is no label of the scheme`,
+      })
   return problems
 }
 
@@ -42,7 +55,10 @@ function ambiguity(scheme: RevisionScheme): SchemeProblem | undefined {
     if (positions.length < 2) continue
     const [one, two] = positions.map((position) => {
       const { definition, major, minor } = prepareScheme(scheme).series[position.series]!
-      const parts = [`major ${major.text(position.major)}`, ...(position.minor === null ? [] : [`minor ${minor!.text(position.minor)}`])]
+      const parts = [
+        `major ${major.text(position.major)}`,
+        ...(position.minor === null ? [] : [`minor ${minor!.text(position.minor)}`]),
+      ]
       return `${parts.join(', ')} of series “${definition.id}”`
     })
     return { code: 'ambiguous', labels: [label, label], message: `“${label}” is both ${one} and ${two}` }
@@ -81,21 +97,31 @@ function boundaryTexts(scheme: RevisionScheme): Set<string> {
   ;['1', '2', '9', '10', '11', '99', '100', '111', '999', '1000', '1001'].forEach(add)
   for (const letter of 'ABCDEFGHIJKLMNOPQRSTUVWXYZ') texts.add(letter).add(letter.toLowerCase())
   ;['AA', 'AB', 'BA', 'BB', 'AAA'].forEach((text) => texts.add(text).add(text.toLowerCase()))
-  const counters = scheme.series.flatMap((series) => (series.minor ? [series.major, series.minor] : [series.major]))
+  const counters = scheme.series.flatMap((series) =>
+    series.minor ? [series.major, series.minor] : [series.major],
+  )
   for (const counter of counters) for (const text of ownTexts(counter)) add(text)
-  for (const series of prepareScheme(scheme).series) for (const text of glued(series, [...texts])) texts.add(text)
+  for (const series of prepareScheme(scheme).series)
+    for (const text of glued(series, [...texts])) texts.add(text)
   return texts
 }
 
 function ownTexts(counter: Counter): string[] {
   if (counter.kind === 'list') return counter.values
   if (counter.kind === 'letters') return [counter.from, counter.to].filter((text) => text !== undefined)
-  return [counter.from ?? 1, counter.to ?? 1].flatMap((number) => [number - 1, number, number + 1]).filter((number) => number >= 0).map(String)
+  return [counter.from ?? 1, counter.to ?? 1]
+    .flatMap((number) => [number - 1, number, number + 1])
+    .filter((number) => number >= 0)
+    .map(String)
 }
 
 /** Texts in which a prefix or separator of one series lies inside a counter of another. */
 function glued(series: PreparedSeries, texts: string[]): string[] {
   if (!/^[A-Za-z0-9]+$/.test(series.prefix + series.separator)) return []
   const short = texts.filter((text) => text.length <= 2)
-  return [series.prefix, ...short.map((text) => series.prefix + text), ...short.map((text) => text + series.separator)]
+  return [
+    series.prefix,
+    ...short.map((text) => series.prefix + text),
+    ...short.map((text) => text + series.separator),
+  ]
 }

@@ -6,13 +6,24 @@ import { first, parse } from './parse'
 import { step } from './step'
 
 /** One label of the old scheme and what it becomes; `by` says where that comes from. */
-export interface ConversionRow { from: string; to: string | null; by: 'same label' | 'order' | 'hand' | 'nothing' }
+export interface ConversionRow {
+  from: string
+  to: string | null
+  by: 'same label' | 'order' | 'hand' | 'nothing'
+}
 
 /** Where a table would spoil the order of labels, or leave one without an equivalent. */
-export interface ConversionFault { kind: 'missing' | 'refused' | 'order' | 'merged'; from: string; to: string | null; message: string }
+export interface ConversionFault {
+  kind: 'missing' | 'refused' | 'order' | 'merged'
+  from: string
+  to: string | null
+  message: string
+}
 
 /** As a fault, in the history of a document. */
-export interface HistoryFault extends ConversionFault { document: string }
+export interface HistoryFault extends ConversionFault {
+  document: string
+}
 
 /**
  * Proposes what each label of one scheme becomes in another, in the old scheme's order.
@@ -20,11 +31,17 @@ export interface HistoryFault extends ConversionFault { document: string }
  * are counted on from the one before, minor for minor, major for major, and never reach the next that stays.
  * Labels that the old scheme does not read, and those with no room between their neighbours, come out empty, to be filled in by hand.
  */
-export function proposeConversion(source: RevisionScheme, target: RevisionScheme, labels: string[]): ConversionRow[] {
+export function proposeConversion(
+  source: RevisionScheme,
+  target: RevisionScheme,
+  labels: string[],
+): ConversionRow[] {
   const { read, unread } = inOrder(source, labels)
   const same = read.map(({ label, position }) => {
     const reading = parse(target, label)
-    return reading.ok && (reading.exact || (reading.position.minor === null) === (position.minor === null)) ? reading.position : null
+    return reading.ok && (reading.exact || (reading.position.minor === null) === (position.minor === null))
+      ? reading.position
+      : null
   })
   const stays = longestRising(target, same)
   const rows: ConversionRow[] = []
@@ -33,17 +50,28 @@ export function proposeConversion(source: RevisionScheme, target: RevisionScheme
     const limit = stays.slice(index + 1).findIndex(Boolean)
     const ceiling = limit < 0 ? null : same[index + 1 + limit]!
     const now: Position | null = stays[index] ? same[index]! : countedOn(target, before, position, ceiling)
-    rows.push({ from: label, to: now && format(target, now), by: stays[index] ? 'same label' : now ? 'order' : 'nothing' })
+    rows.push({
+      from: label,
+      to: now && format(target, now),
+      by: stays[index] ? 'same label' : now ? 'order' : 'nothing',
+    })
     if (now) before = { old: position, now }
   }
   return [...rows, ...unread.map((from): ConversionRow => ({ from, to: null, by: 'nothing' }))]
 }
 
 /** What is wrong with a table by itself: a label without an equivalent, one that the new scheme refuses, two that fall together, two that change places. */
-export function checkConversion(source: RevisionScheme, target: RevisionScheme, rows: Pick<ConversionRow, 'from' | 'to'>[]): ConversionFault[] {
+export function checkConversion(
+  source: RevisionScheme,
+  target: RevisionScheme,
+  rows: Pick<ConversionRow, 'from' | 'to'>[],
+): ConversionFault[] {
   const faults: ConversionFault[] = []
   let before: { from: string; to: string; position: Position } | null = null
-  const { read } = inOrder(source, rows.map(({ from }) => from))
+  const { read } = inOrder(
+    source,
+    rows.map(({ from }) => from),
+  )
   const targets = new Map(rows.map(({ from, to }) => [from, to]))
   for (const { label } of read) {
     const to = targets.get(label) ?? null
@@ -53,13 +81,30 @@ export function checkConversion(source: RevisionScheme, target: RevisionScheme, 
     }
     const reading = parse(target, to)
     if (!reading.ok || !reading.exact) {
-      faults.push({ kind: 'refused', from: label, to, message: `${to} is no label of “${target.name}”${reading.ok ? `: it writes ${reading.canonical}` : ''}` })
+      faults.push({
+        kind: 'refused',
+        from: label,
+        to,
+        message: `${to} is no label of “${target.name}”${reading.ok ? `: it writes ${reading.canonical}` : ''}`,
+      })
       continue
     }
     if (before) {
       const order = compare(target, before.position, reading.position)
-      if (order === 0) faults.push({ kind: 'merged', from: label, to, message: `${before.from} and ${label} both become ${to}` })
-      if (order > 0) faults.push({ kind: 'order', from: label, to, message: `${label} comes after ${before.from}, but ${to} comes before ${before.to}` })
+      if (order === 0)
+        faults.push({
+          kind: 'merged',
+          from: label,
+          to,
+          message: `${before.from} and ${label} both become ${to}`,
+        })
+      if (order > 0)
+        faults.push({
+          kind: 'order',
+          from: label,
+          to,
+          message: `${label} comes after ${before.from}, but ${to} comes before ${before.to}`,
+        })
     }
     before = { from: label, to, position: reading.position }
   }
@@ -67,13 +112,26 @@ export function checkConversion(source: RevisionScheme, target: RevisionScheme, 
 }
 
 /** The documents whose history would not survive a table: two of its labels fall together, change places, or have no equivalent. */
-export function convertHistories(source: RevisionScheme, target: RevisionScheme, rows: Pick<ConversionRow, 'from' | 'to'>[], histories: { document: string; labels: string[] }[]): HistoryFault[] {
+export function convertHistories(
+  source: RevisionScheme,
+  target: RevisionScheme,
+  rows: Pick<ConversionRow, 'from' | 'to'>[],
+  histories: { document: string; labels: string[] }[],
+): HistoryFault[] {
   const targets = new Map(rows.map(({ from, to }) => [from, to]))
   return histories.flatMap(({ document, labels }) =>
-    checkConversion(source, target, [...new Set(labels)].map((from) => ({ from, to: targets.get(from) ?? null }))).map((fault) => ({ ...fault, document })))
+    checkConversion(
+      source,
+      target,
+      [...new Set(labels)].map((from) => ({ from, to: targets.get(from) ?? null })),
+    ).map((fault) => ({ ...fault, document })),
+  )
 }
 
-function inOrder(source: RevisionScheme, labels: string[]): { read: { label: string; position: Position }[]; unread: string[] } {
+function inOrder(
+  source: RevisionScheme,
+  labels: string[],
+): { read: { label: string; position: Position }[]; unread: string[] } {
   const read: { label: string; position: Position }[] = []
   const unread: string[] = []
   for (const label of new Set(labels)) {
@@ -107,10 +165,20 @@ function longestRising(scheme: RevisionScheme, positions: (Position | null)[]): 
 }
 
 /** The position for a label that does not stay: stepped from the one before as the old label was, and below the ceiling. */
-function countedOn(target: RevisionScheme, before: { old: Position; now: Position } | null, old: Position, ceiling: Position | null): Position | null {
-  const steps = before ? stepsLike(before.old, old).map((kind) => stepOrNull(target, before.now, kind)) : [first(target)]
-  const candidates = old.minor === null ? steps.map((position) => position && step(target, position, 'settle')) : steps
-  return candidates.find((position) => position && (!ceiling || compare(target, position, ceiling) < 0)) ?? null
+function countedOn(
+  target: RevisionScheme,
+  before: { old: Position; now: Position } | null,
+  old: Position,
+  ceiling: Position | null,
+): Position | null {
+  const steps = before
+    ? stepsLike(before.old, old).map((kind) => stepOrNull(target, before.now, kind))
+    : [first(target)]
+  const candidates =
+    old.minor === null ? steps.map((position) => position && step(target, position, 'settle')) : steps
+  return (
+    candidates.find((position) => position && (!ceiling || compare(target, position, ceiling) < 0)) ?? null
+  )
 }
 
 /** The steps to try in the new scheme, the most faithful first. */

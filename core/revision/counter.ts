@@ -30,7 +30,15 @@ export function prepareCounter(counter: Counter): PreparedCounter {
 }
 
 /** Letters as ASME Y14.35 uses them: one letter, then two, then three; skipped letters are skipped in every place. */
-function lettersCounter({ from, to, skip = '' }: { from?: string; to?: string; skip?: string }): PreparedCounter {
+function lettersCounter({
+  from,
+  to,
+  skip = '',
+}: {
+  from?: string
+  to?: string
+  skip?: string
+}): PreparedCounter {
   const lower = /^[a-z]/.test(from ?? to ?? '')
   const fold = (text: string) => (lower ? text.toLowerCase() : text.toUpperCase())
   const skipped = fold(skip)
@@ -50,7 +58,8 @@ function lettersCounter({ from, to, skip = '' }: { from?: string; to?: string; s
   }
   const spell = (number: number): string => {
     let text = ''
-    for (let rest = number; rest > 0; rest = Math.floor((rest - 1) / base)) text = alphabet[(rest - 1) % base] + text
+    for (let rest = number; rest > 0; rest = Math.floor((rest - 1) / base))
+      text = alphabet[(rest - 1) % base] + text
     return text
   }
 
@@ -72,24 +81,37 @@ function lettersCounter({ from, to, skip = '' }: { from?: string; to?: string; s
       if (value(folded) === 0) return { reason: 'skipped-letter', nearest: besideSkipped(folded, alphabet) }
       return { reason: 'out-of-range', nearest: [spell(value(folded) < start ? start : end)] }
     },
-    fault: base === 0 ? 'skips every letter'
-      : from !== undefined && start === 0 ? `starts at "${from}", which is no letter of it`
-      : to !== undefined && end === 0 ? `ends at "${to}", which is no letter of it`
-      : end < start ? `ends at "${to}", before it starts`
-      : undefined,
+    fault:
+      base === 0
+        ? 'skips every letter'
+        : from !== undefined && start === 0
+          ? `starts at "${from}", which is no letter of it`
+          : to !== undefined && end === 0
+            ? `ends at "${to}", which is no letter of it`
+            : end < start
+              ? `ends at "${to}", before it starts`
+              : undefined,
   }
 }
 
 /** The texts in which each skipped letter gives way to the letter before it, and to the one after it. */
 function besideSkipped(text: string, alphabet: string[]): string[] {
   const replace = (pick: (letter: string) => string | undefined) =>
-    [...text].map((letter) => (alphabet.includes(letter) ? letter : pick(letter) ?? '')).join('')
+    [...text].map((letter) => (alphabet.includes(letter) ? letter : (pick(letter) ?? ''))).join('')
   const below = replace((letter) => alphabet.filter((other) => other < letter).at(-1))
   const above = replace((letter) => alphabet.find((other) => other > letter))
   return [...new Set([below, above])].filter((other) => other.length === text.length)
 }
 
-function digitsCounter({ from = 1, to, width = 0 }: { from?: number; to?: number; width?: number }): PreparedCounter {
+function digitsCounter({
+  from = 1,
+  to,
+  width = 0,
+}: {
+  from?: number
+  to?: number
+  width?: number
+}): PreparedCounter {
   const end = to ?? Number.MAX_SAFE_INTEGER
   const spell = (number: number) => String(number).padStart(width, '0')
   const within = (number: number) => (number >= from && number <= end ? number - from : -1)
@@ -108,12 +130,19 @@ function digitsCounter({ from = 1, to, width = 0 }: { from?: number; to?: number
     },
     misfit(text) {
       if (!isDigits(text)) return undefined
-      return { reason: 'out-of-range', nearest: [spell(Number(text) < from ? from : Math.min(end, Number(text)))] }
+      return {
+        reason: 'out-of-range',
+        nearest: [spell(Number(text) < from ? from : Math.min(end, Number(text)))],
+      }
     },
-    fault: !Number.isSafeInteger(from) || from < 0 ? 'starts at a number that is not 0, 1, 2…'
-      : to !== undefined && (!Number.isSafeInteger(to) || to < from) ? 'ends before it starts'
-      : !Number.isSafeInteger(width) || width < 0 || width > longestDigits ? `has a width outside 0 to ${longestDigits}`
-      : undefined,
+    fault:
+      !Number.isSafeInteger(from) || from < 0
+        ? 'starts at a number that is not 0, 1, 2…'
+        : to !== undefined && (!Number.isSafeInteger(to) || to < from)
+          ? 'ends before it starts'
+          : !Number.isSafeInteger(width) || width < 0 || width > longestDigits
+            ? `has a width outside 0 to ${longestDigits}`
+            : undefined,
   }
 }
 
@@ -147,9 +176,13 @@ function listCounter(values: string[]): PreparedCounter {
     ordinal: (text) => index.get(text) ?? -1,
     tolerant: (text) => folded.get(text.toUpperCase()) ?? -1,
     misfit: () => undefined,
-    fault: values.length === 0 ? 'is a list without values'
-      : values.includes('') ? 'has an empty value in its list'
-      : twice !== undefined ? `has "${twice}" twice in its list`
-      : undefined,
+    fault:
+      values.length === 0
+        ? 'is a list without values'
+        : values.includes('')
+          ? 'has an empty value in its list'
+          : twice !== undefined
+            ? `has "${twice}" twice in its list`
+            : undefined,
   }
 }

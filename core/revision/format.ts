@@ -7,7 +7,8 @@ import { prepareScheme } from './prepare'
  */
 export function format(scheme: RevisionScheme, position: Position): string {
   const label = labelAt(scheme, position)
-  if (label === undefined) throw new RangeError(`“${scheme.name}” has no label at ${JSON.stringify(position)}`)
+  if (label === undefined)
+    throw new RangeError(`“${scheme.name}” has no label at ${JSON.stringify(position)}`)
   return label
 }
 
@@ -30,7 +31,14 @@ export function hasPosition(scheme: RevisionScheme, { series, major, minor }: Po
 }
 
 /** A label's parts as texts: the series' id, the major without its prefix, the minor or null. */
-export function labelParts(scheme: RevisionScheme, { series, major, minor }: Position): { series: string; major: string; minor: string | null } {
+export function labelParts(
+  scheme: RevisionScheme,
+  { series, major, minor }: Position,
+): { series: string; major: string; minor: string | null } {
   const at = prepareScheme(scheme).series[series]!
-  return { series: at.definition.id, major: at.major.text(major)!, minor: minor === null ? null : at.minor!.text(minor)! }
+  return {
+    series: at.definition.id,
+    major: at.major.text(major)!,
+    minor: minor === null ? null : at.minor!.text(minor)!,
+  }
 }

@@ -3,7 +3,14 @@ export { checkScheme, type SchemeProblem } from './check-scheme'
 export { compare } from './compare'
 export { distance } from './distance'
 export { format, labelParts } from './format'
-export { checkConversion, convertHistories, proposeConversion, type ConversionFault, type ConversionRow, type HistoryFault } from './convert'
+export {
+  checkConversion,
+  convertHistories,
+  proposeConversion,
+  type ConversionFault,
+  type ConversionRow,
+  type HistoryFault,
+} from './convert'
 export { infer, InferenceError, LabelListError, readLabelList, type Inference } from './infer'
 export { first, parse, positionOf, reads, refusalSentence } from './parse'
 export { spoiledBy, type SpoiledLabel } from './keeps'

@@ -21,11 +21,15 @@ export function parse(scheme: RevisionScheme, text: string): Reading {
 
   if (text.length > longestLabel) return { ok: false, reason: 'unknown', nearest: [] }
   const readings = tolerated(scheme, text)
-  if (readings.length === 1) return { ok: true, exact: false, canonical: readings[0]!.label, position: readings[0]!.position }
-  if (readings.length > 1) return { ok: false, reason: 'ambiguous', nearest: readings.map((reading) => reading.label) }
+  if (readings.length === 1)
+    return { ok: true, exact: false, canonical: readings[0]!.label, position: readings[0]!.position }
+  if (readings.length > 1)
+    return { ok: false, reason: 'ambiguous', nearest: readings.map((reading) => reading.label) }
 
   const misfit = misfits(scheme, text)
-  return misfit ? { ok: false, ...misfit } : { ok: false, reason: 'unknown', nearest: nearestLabels(scheme, unworded(plain(text)).at(-1)!) }
+  return misfit
+    ? { ok: false, ...misfit }
+    : { ok: false, reason: 'unknown', nearest: nearestLabels(scheme, unworded(plain(text)).at(-1)!) }
 }
 
 /** Whether a label is read at all, exactly or tolerated: `parse` without the reasons. */
@@ -40,7 +44,11 @@ function readSpelling(scheme: RevisionScheme, text: string): Reading | undefined
   const { spellings } = prepareScheme(scheme)
   if (spellings.size === 0 || text.length > longestLabel) return undefined
   const folded = plain(text).toUpperCase()
-  const label = spellings.get(text) ?? [...spellings].find(([spelling]) => spelling.toUpperCase() === folded && positionsOf(scheme, text).length === 0)?.[1]
+  const label =
+    spellings.get(text) ??
+    [...spellings].find(
+      ([spelling]) => spelling.toUpperCase() === folded && positionsOf(scheme, text).length === 0,
+    )?.[1]
   if (label === undefined) return undefined
   const [position] = positionsOf(scheme, label)
   return position && { ok: true, exact: label === text, canonical: label, position }
@@ -53,17 +61,26 @@ function readSpelling(scheme: RevisionScheme, text: string): Reading | undefined
 export function positionOf(scheme: RevisionScheme, label: string): Position {
   const reading = parse(scheme, label)
   if (reading.ok) return reading.position
-  throw new RevisionError('label-refused', refusalSentence(scheme, label, reading.reason, reading.nearest), label)
+  throw new RevisionError(
+    'label-refused',
+    refusalSentence(scheme, label, reading.reason, reading.nearest),
+    label,
+  )
 }
 
 /** A refusal in words, with the way out. */
-export function refusalSentence(scheme: RevisionScheme, label: string, reason: string, nearest: string[]): string {
+export function refusalSentence(
+  scheme: RevisionScheme,
+  label: string,
+  reason: string,
+  nearest: string[],
+): string {
   const shown = label.length > 40 ? `${label.slice(0, 40)}…` : label
   const why: Record<string, string> = {
-    'unknown': `is no label of “${scheme.name}”`,
+    unknown: `is no label of “${scheme.name}”`,
     'skipped-letter': `uses a letter that “${scheme.name}” skips`,
     'out-of-range': `lies outside the counters of “${scheme.name}”`,
-    'ambiguous': `can be read as more than one label of “${scheme.name}”`,
+    ambiguous: `can be read as more than one label of “${scheme.name}”`,
   }
   const near = nearest.length ? `; nearest: ${nearest.join(', ')}` : ''
   return `“${shown}” ${why[reason]}${near}`
@@ -73,6 +90,7 @@ export function refusalSentence(scheme: RevisionScheme, label: string, reason: s
 export function first(scheme: RevisionScheme, series = 0): Position {
   const at = prepareScheme(scheme).series[series]
   const position = { series, major: 0, minor: at?.minor && at.place !== 'after' ? 0 : null }
-  if (labelAt(scheme, position) === undefined) throw new RevisionError('series-unknown', `“${scheme.name}” has no series ${series + 1}`)
+  if (labelAt(scheme, position) === undefined)
+    throw new RevisionError('series-unknown', `“${scheme.name}” has no series ${series + 1}`)
   return position
 }

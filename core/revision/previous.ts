@@ -4,7 +4,10 @@ import { compare } from './compare'
 import { prepareScheme } from './prepare'
 
 /** A position and the step that leads from it. */
-export interface Before { position: Position; by: Step }
+export interface Before {
+  position: Position
+  by: Step
+}
 
 /** The position that steps to this one, nearest first: by minor or settle where there is one, else by major, else by a new series. */
 export function previous(scheme: RevisionScheme, at: Position): Before | undefined {

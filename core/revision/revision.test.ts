@@ -325,10 +325,18 @@ describe('laws', () => {
     )
 
   it('a position is there exactly where it has a label', () =>
-    fc.assert(fc.property(fc.constantFrom(...schemes), fc.nat({ max: 40 }), fc.option(fc.nat({ max: 200 }), { nil: null }), fc.nat({ max: 2 }), (scheme, major, minor, series) => {
-      const at = { series, major, minor }
-      expect(hasPosition(scheme, at)).toBe(labelAt(scheme, at) !== undefined)
-    })))
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...schemes),
+        fc.nat({ max: 40 }),
+        fc.option(fc.nat({ max: 200 }), { nil: null }),
+        fc.nat({ max: 2 }),
+        (scheme, major, minor, series) => {
+          const at = { series, major, minor }
+          expect(hasPosition(scheme, at)).toBe(labelAt(scheme, at) !== undefined)
+        },
+      ),
+    ))
   it('parse undoes format, exactly', () =>
     fc.assert(
       fc.property(position, ({ scheme, at }) => {

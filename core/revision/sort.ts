@@ -3,7 +3,10 @@ import { compare } from './compare'
 import { parse } from './parse'
 
 /** Labels in the order of the scheme, in canonical form, and those that it refuses, as written. */
-export function sortLabels(scheme: RevisionScheme, labels: string[]): { sorted: string[]; refused: string[] } {
+export function sortLabels(
+  scheme: RevisionScheme,
+  labels: string[],
+): { sorted: string[]; refused: string[] } {
   const read: { canonical: string; position: Position }[] = []
   const refused: string[] = []
   for (const label of labels) {

@@ -8,15 +8,64 @@ const separators = ['', '-', '.', '_', ' ']
 
 /** Cyrillic and Greek capitals that print like Latin ones, and the dashes that stand for a hyphen. */
 const lookAlikes: Record<string, string> = {
-  А: 'A', В: 'B', С: 'C', Е: 'E', Н: 'H', К: 'K', М: 'M', О: 'O', Р: 'P', Т: 'T', Х: 'X', У: 'Y', Ј: 'J', Ѕ: 'S', І: 'I',
-  а: 'a', с: 'c', е: 'e', о: 'o', р: 'p', х: 'x', у: 'y', ј: 'j', ѕ: 's', і: 'i',
-  Α: 'A', Β: 'B', Ε: 'E', Ζ: 'Z', Η: 'H', Ι: 'I', Κ: 'K', Μ: 'M', Ν: 'N', Ο: 'O', Ρ: 'P', Τ: 'T', Υ: 'Y', Χ: 'X', ο: 'o',
-  '‐': '-', '‑': '-', '‒': '-', '–': '-', '—': '-', '−': '-', '·': '.', '․': '.', '‗': '_',
+  А: 'A',
+  В: 'B',
+  С: 'C',
+  Е: 'E',
+  Н: 'H',
+  К: 'K',
+  М: 'M',
+  О: 'O',
+  Р: 'P',
+  Т: 'T',
+  Х: 'X',
+  У: 'Y',
+  Ј: 'J',
+  Ѕ: 'S',
+  І: 'I',
+  а: 'a',
+  с: 'c',
+  е: 'e',
+  о: 'o',
+  р: 'p',
+  х: 'x',
+  у: 'y',
+  ј: 'j',
+  ѕ: 's',
+  і: 'i',
+  Α: 'A',
+  Β: 'B',
+  Ε: 'E',
+  Ζ: 'Z',
+  Η: 'H',
+  Ι: 'I',
+  Κ: 'K',
+  Μ: 'M',
+  Ν: 'N',
+  Ο: 'O',
+  Ρ: 'P',
+  Τ: 'T',
+  Υ: 'Y',
+  Χ: 'X',
+  ο: 'o',
+  '‐': '-',
+  '‑': '-',
+  '‒': '-',
+  '–': '-',
+  '—': '-',
+  '−': '-',
+  '·': '.',
+  '․': '.',
+  '‗': '_',
 }
 
 /** Plain characters for full-width and look-alike ones (Unicode NFKC, then the table), blanks at the ends removed. */
 export function plain(text: string): string {
-  return text.normalize('NFKC').replace(/[^\x20-\x7e]/g, (char) => lookAlikes[char] ?? char).replace(/\s+/g, ' ').trim()
+  return text
+    .normalize('NFKC')
+    .replace(/[^\x20-\x7e]/g, (char) => lookAlikes[char] ?? char)
+    .replace(/\s+/g, ' ')
+    .trim()
 }
 
 /**
@@ -47,7 +96,10 @@ export function tolerated(scheme: RevisionScheme, text: string): { label: string
 }
 
 /** Why a text of a series' shape is not one of its labels, with the labels that would be. */
-export function misfits(scheme: RevisionScheme, text: string): { reason: RefusalReason; nearest: string[] } | undefined {
+export function misfits(
+  scheme: RevisionScheme,
+  text: string,
+): { reason: RefusalReason; nearest: string[] } | undefined {
   const nearest = new Set<string>()
   let reason: RefusalReason | undefined
   for (const candidate of unworded(plain(text))) {
@@ -83,7 +135,11 @@ export function misfits(scheme: RevisionScheme, text: string): { reason: Refusal
 
 /** The ways to cut a text into a major and a minor of a series, any usual separator between them. */
 function* shapes(series: PreparedSeries, text: string): Generator<{ major: string; minor: string | null }> {
-  if (text.length > longestLabel || text.slice(0, series.prefix.length).toUpperCase() !== series.prefix.toUpperCase()) return
+  if (
+    text.length > longestLabel ||
+    text.slice(0, series.prefix.length).toUpperCase() !== series.prefix.toUpperCase()
+  )
+    return
   const rest = text.slice(series.prefix.length)
   if (rest === '') return
   if (!series.minor || series.place !== 'always') yield { major: rest, minor: null }
@@ -95,7 +151,11 @@ function* shapes(series: PreparedSeries, text: string): Generator<{ major: strin
         yield { major: rest.slice(0, cut), minor: rest.slice(cut + separator.length) }
 }
 
-function* splits(series: PreparedSeries, text: string, read: (counter: PreparedCounter, part: string) => number) {
+function* splits(
+  series: PreparedSeries,
+  text: string,
+  read: (counter: PreparedCounter, part: string) => number,
+) {
   for (const { major, minor } of shapes(series, text)) {
     const majorOrdinal = read(series.major, major)
     if (majorOrdinal < 0) continue

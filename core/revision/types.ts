@@ -44,11 +44,16 @@ export type Reading =
   | { ok: true; exact: boolean; canonical: string; position: Position }
   | { ok: false; reason: RefusalReason; nearest: string[] }
 
-export type RevisionErrorCode = 'exhausted' | 'no-minor' | 'series-backwards' | 'series-unknown' | 'step-unknown' | 'label-refused'
+export type RevisionErrorCode =
+  'exhausted' | 'no-minor' | 'series-backwards' | 'series-unknown' | 'step-unknown' | 'label-refused'
 
 /** A step that the scheme does not allow; nothing has changed when it is thrown. */
 export class RevisionError extends Error {
-  constructor(readonly code: RevisionErrorCode, message: string, readonly label?: string) {
+  constructor(
+    readonly code: RevisionErrorCode,
+    message: string,
+    readonly label?: string,
+  ) {
     super(message)
     this.name = 'RevisionError'
   }

@@ -2,4 +2,5 @@ import { countsByState, published } from '../services/configuration'
 
 /** For each lifecycle, how many documents stand in each state now. */
 export default route('administrator', ({ db }) =>
-  Object.fromEntries(published(db).configuration.lifecycles.map(({ id }) => [id, countsByState(db, id)])))
+  Object.fromEntries(published(db).configuration.lifecycles.map(({ id }) => [id, countsByState(db, id)])),
+)

@@ -35,17 +35,24 @@ export function openDatabase(folder: string, synchronous: 'full' | 'normal' = 'f
     if (synchronous === 'normal') client.pragma('wal_autocheckpoint = 8000')
     return drizzle(client, { schema, casing: 'snake_case' }) as Db
   } catch (error) {
-    throw new DataFolderError(`${file} is not a database that Ilmenite can read (${(error as Error).message}). Put a backup in its place, or name another folder with ILMENITE_DATA.`)
+    throw new DataFolderError(
+      `${file} is not a database that Ilmenite can read (${(error as Error).message}). Put a backup in its place, or name another folder with ILMENITE_DATA.`,
+    )
   }
 }
 
 /** Brings the tables up to date; the SQL files stand in `migrations`. */
-export function migrateDatabase(db: Db, migrationsFolder = resolve(process.env.ILMENITE_MIGRATIONS ?? 'server/database/migrations')): void {
+export function migrateDatabase(
+  db: Db,
+  migrationsFolder = resolve(process.env.ILMENITE_MIGRATIONS ?? 'server/database/migrations'),
+): void {
   try {
     migrate(db, { migrationsFolder })
   } catch (error) {
     const cause = (error as { cause?: Error }).cause ?? (error as Error)
-    throw new DataFolderError(`the database cannot be brought up to date (${cause.message}). Put a backup in its place, or name another folder with ILMENITE_DATA.`)
+    throw new DataFolderError(
+      `the database cannot be brought up to date (${cause.message}). Put a backup in its place, or name another folder with ILMENITE_DATA.`,
+    )
   }
 }
 
@@ -54,8 +61,13 @@ function makeUsable(folder: string): void {
     mkdirSync(folder, { recursive: true })
     accessSync(folder, constants.R_OK | constants.W_OK | constants.X_OK)
   } catch (error) {
-    const why = existsSync(folder) && !statSync(folder).isDirectory() ? 'it is a file, not a folder' : (error as Error).message
-    throw new DataFolderError(`the data folder ${folder} cannot be used: ${why}. Mend it, or name another folder with ILMENITE_DATA.`)
+    const why =
+      existsSync(folder) && !statSync(folder).isDirectory()
+        ? 'it is a file, not a folder'
+        : (error as Error).message
+    throw new DataFolderError(
+      `the data folder ${folder} cannot be used: ${why}. Mend it, or name another folder with ILMENITE_DATA.`,
+    )
   }
 }
 

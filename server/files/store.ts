@@ -6,7 +6,10 @@ import { join } from 'node:path'
 /** Files up to this many bytes are read in one piece. */
 const inOnePiece = 2 ** 20
 
-export interface Stored { sha256: string; size: number }
+export interface Stored {
+  sha256: string
+  size: number
+}
 
 /** A file that is larger than what was allowed. */
 export class TooLargeError extends Error {
@@ -35,7 +38,10 @@ export class FileStore {
   }
 
   async has(sha256: string): Promise<boolean> {
-    return stat(this.path(sha256)).then(() => true, () => false)
+    return stat(this.path(sha256)).then(
+      () => true,
+      () => false,
+    )
   }
 
   /**

@@ -12,7 +12,14 @@ export async function readArchive({ db, job, progress }: TaskContext): Promise<E
   const intake = intakeRow(db, job.subject)
   const root = await inShare(intake.archive, 'archive')
   const register = intake.register ? await inShare(intake.register, 'register') : undefined
-  const known = new Set(db.select({ path: intakeFiles.path }).from(intakeFiles).where(eq(intakeFiles.intake, intake.id)).all().map((row) => row.path))
+  const known = new Set(
+    db
+      .select({ path: intakeFiles.path })
+      .from(intakeFiles)
+      .where(eq(intakeFiles.intake, intake.id))
+      .all()
+      .map((row) => row.path),
+  )
   const paths: string[] = []
   for await (const path of walkArchive(root, register)) paths.push(path)
   const left = paths.filter((path) => !known.has(relative(root, path).split(sep).join('/')))
@@ -20,7 +27,11 @@ export async function readArchive({ db, job, progress }: TaskContext): Promise<E
   for (const batch of batches(left, atOnce * 8)) {
     const found = await inParallel(batch, (path) => findFile(root, path))
     atomically(db, (tx) => {
-      for (const file of found) tx.insert(intakeFiles).values({ intake: intake.id, path: file.path, found: file, status: 'held' }).onConflictDoNothing().run()
+      for (const file of found)
+        tx.insert(intakeFiles)
+          .values({ intake: intake.id, path: file.path, found: file, status: 'held' })
+          .onConflictDoNothing()
+          .run()
     })
     done += batch.length
     if (!progress(done, paths.length)) return 'stopped'

@@ -15,7 +15,10 @@ import { atOnce, inParallel } from './parallel'
 import type { Ending, TaskContext } from './task'
 
 type PlannedRow = typeof intakeDocuments.$inferSelect
-interface Fetched { row: PlannedRow; stored: Incoming[] | Error }
+interface Fetched {
+  row: PlannedRow
+  stored: Incoming[] | Error
+}
 
 /**
  * Brings the ready documents of an intake in: their files into the store, many at a time; then each document in one
@@ -31,7 +34,10 @@ export async function runIntake({ db, store, job, progress }: TaskContext): Prom
   const fetchNext = () => {
     const batch = nextReady(db, intake.id, position)
     position = batch.at(-1)?.position ?? position
-    return inParallel(batch, async (row): Promise<Fetched> => ({ row, stored: await storeFiles(store, root, row.plan).catch((error: Error) => error) }))
+    return inParallel(batch, async (row): Promise<Fetched> => ({
+      row,
+      stored: await storeFiles(store, root, row.plan).catch((error: Error) => error),
+    }))
   }
   for (let ahead = fetchNext(); ;) {
     const fetched = await ahead
@@ -49,15 +55,30 @@ export async function runIntake({ db, store, job, progress }: TaskContext): Prom
 }
 
 function progressSoFar(db: Db, intake: string): { ready: number; before: number } {
-  const rows = db.select({ status: intakeDocuments.status, count: count() }).from(intakeDocuments).where(eq(intakeDocuments.intake, intake)).groupBy(intakeDocuments.status).all()
+  const rows = db
+    .select({ status: intakeDocuments.status, count: count() })
+    .from(intakeDocuments)
+    .where(eq(intakeDocuments.intake, intake))
+    .groupBy(intakeDocuments.status)
+    .all()
   const of = (status: string) => rows.find((row) => row.status === status)?.count ?? 0
   return { ready: of('ready'), before: of('done') + of('failed') }
 }
 
 function nextReady(db: Db, intake: string, after: number): PlannedRow[] {
-  return db.select().from(intakeDocuments)
-    .where(and(eq(intakeDocuments.intake, intake), eq(intakeDocuments.status, 'ready'), gt(intakeDocuments.position, after)))
-    .orderBy(asc(intakeDocuments.position)).limit(atOnce).all()
+  return db
+    .select()
+    .from(intakeDocuments)
+    .where(
+      and(
+        eq(intakeDocuments.intake, intake),
+        eq(intakeDocuments.status, 'ready'),
+        gt(intakeDocuments.position, after),
+      ),
+    )
+    .orderBy(asc(intakeDocuments.position))
+    .limit(atOnce)
+    .all()
 }
 
 /** Stores a document's files, oldest revision first. @throws where one is gone, or is not what was read and predicted on. */
@@ -67,13 +88,20 @@ async function storeFiles(store: FileStore, root: string, plan: PlannedDocument)
     const stored = await store.putFile(join(root, path), size).catch((error: Error) => {
       throw new Error(`${path} cannot be read any more: ${error.message}`)
     })
-    if (stored.sha256 !== sha256) throw new Error(`${path} was changed after it was read: start a new intake for it`)
+    if (stored.sha256 !== sha256)
+      throw new Error(`${path} was changed after it was read: start a new intake for it`)
     contents.push({ ...stored, fileName: basename(path) })
   }
   return contents
 }
 
-function bringOneIn(db: Db, person: Account, intake: Intake, row: PlannedRow, stored: Incoming[] | Error): void {
+function bringOneIn(
+  db: Db,
+  person: Account,
+  intake: Intake,
+  row: PlannedRow,
+  stored: Incoming[] | Error,
+): void {
   const fail = (message: string) => atomically(db, (tx) => tickFailed(tx, row, message))
   if (stored instanceof Error) return fail(stored.message)
   try {
@@ -82,8 +110,11 @@ function bringOneIn(db: Db, person: Account, intake: Intake, row: PlannedRow, st
       tick(tx, row, document, result)
     })
   } catch (error) {
-    if (!(error instanceof Refusal) && (error as { code?: string }).code !== 'SQLITE_CONSTRAINT_UNIQUE') throw error
-    fail(error instanceof Refusal ? error.message : `${row.number} came into the vault meanwhile by another way`)
+    if (!(error instanceof Refusal) && (error as { code?: string }).code !== 'SQLITE_CONSTRAINT_UNIQUE')
+      throw error
+    fail(
+      error instanceof Refusal ? error.message : `${row.number} came into the vault meanwhile by another way`,
+    )
   }
 }
 
@@ -93,14 +124,26 @@ function tick(tx: Tx, { intake, position, number }: PlannedRow, document: string
 }
 
 function tickFailed(tx: Tx, { intake, position, number }: PlannedRow, message: string): void {
-  tx.update(intakeDocuments).set({ status: 'failed', message }).where(and(eq(intakeDocuments.intake, intake), eq(intakeDocuments.position, position))).run()
+  tx.update(intakeDocuments)
+    .set({ status: 'failed', message })
+    .where(and(eq(intakeDocuments.intake, intake), eq(intakeDocuments.position, position)))
+    .run()
   statements(tx).tickFiles.run({ intake, number, status: 'failed' })
 }
 
 function finish(db: Db, person: Account, intake: Intake): void {
   atomically(db, (tx) => {
-    const rows = tx.select({ status: intakeDocuments.status, count: count() }).from(intakeDocuments).where(eq(intakeDocuments.intake, intake.id)).groupBy(intakeDocuments.status).all()
+    const rows = tx
+      .select({ status: intakeDocuments.status, count: count() })
+      .from(intakeDocuments)
+      .where(eq(intakeDocuments.intake, intake.id))
+      .groupBy(intakeDocuments.status)
+      .all()
     tx.update(intakes).set({ stage: 'done' }).where(eq(intakes.id, intake.id)).run()
-    record(tx, person, { action: 'finish intake', subject: { kind: 'intake', id: intake.id, name: intake.name }, after: Object.fromEntries(rows.map((row) => [row.status, row.count])) })
+    record(tx, person, {
+      action: 'finish intake',
+      subject: { kind: 'intake', id: intake.id, name: intake.name },
+      after: Object.fromEntries(rows.map((row) => [row.status, row.count])),
+    })
   })
 }

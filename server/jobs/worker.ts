@@ -25,7 +25,12 @@ const every = 200
 async function work({ dataFolder, jobId }: { dataFolder: string; jobId: string }): Promise<void> {
   const db = openDatabase(dataFolder, 'normal')
   const job = db.select().from(jobs).where(eq(jobs.id, jobId)).get()!
-  const end = (values: Partial<Job>) => db.update(jobs).set({ ...values, endedAt: new Date().toISOString() }).where(eq(jobs.id, jobId)).run()
+  const end = (values: Partial<Job>) =>
+    db
+      .update(jobs)
+      .set({ ...values, endedAt: new Date().toISOString() })
+      .where(eq(jobs.id, jobId))
+      .run()
   let last: { done: number; total: number } | undefined
   let written = 0
   const stopAsked = db.$client.prepare('select stop_asked from jobs where id = ?').pluck()

@@ -1,5 +1,14 @@
 import { and, eq, gte, lte, or } from 'drizzle-orm'
-import { attributeOf, lifecycleOf, schemeIn, wayOn, type Configuration, type Decision, type Lifecycle, type WayOn } from '../../core/lifecycle'
+import {
+  attributeOf,
+  lifecycleOf,
+  schemeIn,
+  wayOn,
+  type Configuration,
+  type Decision,
+  type Lifecycle,
+  type WayOn,
+} from '../../core/lifecycle'
 import { parse } from '../../core/revision'
 import { consistently, type Db, type Tx } from '../database/connection'
 import { documents } from '../database/schema'
@@ -52,23 +61,56 @@ const mostAtOnce = 2000
 /** The readiness list of a selection: what could be adopted now, and what each of the others still lacks. */
 export function adoptionPlan(db: Db, account: Account, query: AdoptionQuery): AdoptionRow[] {
   return consistently(db, () => {
-    const selected = query.numbers ? rowsByNumber(db, account, query.numbers) : inFolder(db, account, query.folder ?? '/')
-    if (selected.length > mostAtOnce) throw new Refusal(400, `${query.folder} has more than ${mostAtOnce} documents: choose a folder below it`)
-    return withReferences(db, account, selected).map(({ row, depth, parent }) => planned(db, account, query, row, depth, parent))
+    const selected = query.numbers
+      ? rowsByNumber(db, account, query.numbers)
+      : inFolder(db, account, query.folder ?? '/')
+    if (selected.length > mostAtOnce)
+      throw new Refusal(
+        400,
+        `${query.folder} has more than ${mostAtOnce} documents: choose a folder below it`,
+      )
+    return withReferences(db, account, selected).map(({ row, depth, parent }) =>
+      planned(db, account, query, row, depth, parent),
+    )
   })
 }
 
 function inFolder(tx: Tx, account: Account, folder: string): DocumentRow[] {
-  const within = folder === '/' ? undefined : or(eq(documents.folder, folder), and(gte(documents.folder, `${folder}/`), lte(documents.folder, `${folder}/\uffff`)))
-  return tx.select().from(documents).where(and(within, visible(tx, account))).orderBy(documents.number).limit(mostAtOnce + 1).all()
+  const within =
+    folder === '/'
+      ? undefined
+      : or(
+          eq(documents.folder, folder),
+          and(gte(documents.folder, `${folder}/`), lte(documents.folder, `${folder}/\uffff`)),
+        )
+  return tx
+    .select()
+    .from(documents)
+    .where(and(within, visible(tx, account)))
+    .orderBy(documents.number)
+    .limit(mostAtOnce + 1)
+    .all()
 }
 
 /** Each document once, its references that the caller may see beneath the first that has them; a document that another of them refers to stands there. */
-function withReferences(tx: Tx, account: Account, selected: DocumentRow[]): { row: DocumentRow; depth: number; parent: string | null }[] {
+function withReferences(
+  tx: Tx,
+  account: Account,
+  selected: DocumentRow[],
+): { row: DocumentRow; depth: number; parent: string | null }[] {
   const isSeen = seenBy(tx, account)
   const chosen = new Set(selected.map(({ id }) => id))
   const children = new Map<string, string[]>()
-  const below = (id: string) => children.get(id) ?? children.set(id, childrenOf(tx, id).filter(isSeen).map((child) => child.number)).get(id)!
+  const below = (id: string) =>
+    children.get(id) ??
+    children
+      .set(
+        id,
+        childrenOf(tx, id)
+          .filter(isSeen)
+          .map((child) => child.number),
+      )
+      .get(id)!
   const underAnother = new Set(selected.flatMap(({ id }) => below(id)))
   const placed = new Set<string>()
   const rows: { row: DocumentRow; depth: number; parent: string | null }[] = []
@@ -83,32 +125,74 @@ function withReferences(tx: Tx, account: Account, selected: DocumentRow[]): { ro
   return rows
 }
 
-function planned(tx: Tx, account: Account, query: AdoptionQuery, row: DocumentRow, depth: number, parent: string | null): AdoptionRow {
+function planned(
+  tx: Tx,
+  account: Account,
+  query: AdoptionQuery,
+  row: DocumentRow,
+  depth: number,
+  parent: string | null,
+): AdoptionRow {
   const { configuration } = published(tx)
   const lifecycle = lifecycleOf(configuration, row.lifecycle)
   const attribute = query.attribute ?? adoptedAttribute(configuration, lifecycle)
-  const value = attribute ? row.record[attribute] ?? null : null
+  const value = attribute ? (row.record[attribute] ?? null) : null
   const recorded = value === null ? null : String(value)
   const entered = query.labels[row.number]
   const label = entered ?? recorded
-  const source = entered !== undefined ? 'the label entered' : attribute ? attributeOf(configuration, attribute).name : 'the record'
-  const target = query.target && lifecycle.states.some((use) => use.state === query.target) ? query.target : lifecycle.states.find((use) => use.phase === 'issued')?.state ?? null
+  const source =
+    entered !== undefined
+      ? 'the label entered'
+      : attribute
+        ? attributeOf(configuration, attribute).name
+        : 'the record'
+  const target =
+    query.target && lifecycle.states.some((use) => use.state === query.target)
+      ? query.target
+      : (lifecycle.states.find((use) => use.phase === 'issued')?.state ?? null)
   const ahead = target ? aheadTo(configuration, lifecycle, row.state, target, label) : null
   const adopt = ahead?.below && query.below.includes(row.number) ? ahead.adopt : label
   return {
-    number: row.number, title: row.title, depth, parent, state: row.state, lifecycle: row.lifecycle, current: row.revision, recorded, attribute, label, adopt, change: row.change, target, ahead,
+    number: row.number,
+    title: row.title,
+    depth,
+    parent,
+    state: row.state,
+    lifecycle: row.lifecycle,
+    current: row.revision,
+    recorded,
+    attribute,
+    label,
+    adopt,
+    change: row.change,
+    target,
+    ahead,
     decision: predictAdoption(tx, account, row, adopt, adopt === label ? source : `one below ${label}`),
   }
 }
 
 /** The attribute that carries legacy labels: what the adopting transitions name, else a text about a revision that is not the vault's own. */
 function adoptedAttribute(configuration: Configuration, lifecycle: Lifecycle): string | null {
-  const named = lifecycle.transitions.map(({ revision }) => revision).find((revision) => revision.startsWith('adopt:'))?.slice('adopt:'.length)
+  const named = lifecycle.transitions
+    .map(({ revision }) => revision)
+    .find((revision) => revision.startsWith('adopt:'))
+    ?.slice('adopt:'.length)
   if (named) return named
-  return configuration.attributes.find(({ id, name, type, systemOnly }) => type === 'text' && !systemOnly && id !== lifecycle.revisionAttribute && /revision/i.test(name))?.id ?? null
+  return (
+    configuration.attributes.find(
+      ({ id, name, type, systemOnly }) =>
+        type === 'text' && !systemOnly && id !== lifecycle.revisionAttribute && /revision/i.test(name),
+    )?.id ?? null
+  )
 }
 
-function aheadTo(configuration: Configuration, lifecycle: Lifecycle, from: string, target: string, label: string | null): AdoptionRow['ahead'] {
+function aheadTo(
+  configuration: Configuration,
+  lifecycle: Lifecycle,
+  from: string,
+  target: string,
+  label: string | null,
+): AdoptionRow['ahead'] {
   const scheme = schemeIn(configuration, lifecycle)
   const reading = scheme && label ? parse(scheme, label) : undefined
   if (!scheme || !reading?.ok || from === target) return null

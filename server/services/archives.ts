@@ -6,17 +6,33 @@ import type { FoundFile } from '../../core/intake'
 import { Refusal } from './errors'
 
 /** The archive share: the one folder of the server that archives are read from. */
-export const archiveShare = (): string => resolve(process.env.ILMENITE_ARCHIVES ?? join(process.env.ILMENITE_DATA ?? 'data', 'archives'))
+export const archiveShare = (): string =>
+  resolve(process.env.ILMENITE_ARCHIVES ?? join(process.env.ILMENITE_DATA ?? 'data', 'archives'))
 
 /** The archives of the share, and the registers that lie in it. */
 export async function listArchives(): Promise<{ share: string; archives: string[]; registers: string[] }> {
   const share = archiveShare()
   const entries = await readdir(share, { withFileTypes: true }).catch(() => {
-    throw new Refusal(404, `the archive share ${share} cannot be read: make the folder, or name another with ILMENITE_ARCHIVES`)
+    throw new Refusal(
+      404,
+      `the archive share ${share} cannot be read: make the folder, or name another with ILMENITE_ARCHIVES`,
+    )
   })
-  const archives = entries.filter((entry) => entry.isDirectory()).map((entry) => entry.name).sort()
-  const inside = await Promise.all(archives.map(async (archive) => (await readdir(join(share, archive))).map((name) => `${archive}/${name}`)))
-  const registers = [...entries.filter((entry) => entry.isFile()).map((entry) => entry.name), ...inside.flat()].filter((path) => extname(path).toLowerCase() === '.csv').sort()
+  const archives = entries
+    .filter((entry) => entry.isDirectory())
+    .map((entry) => entry.name)
+    .sort()
+  const inside = await Promise.all(
+    archives.map(async (archive) =>
+      (await readdir(join(share, archive))).map((name) => `${archive}/${name}`),
+    ),
+  )
+  const registers = [
+    ...entries.filter((entry) => entry.isFile()).map((entry) => entry.name),
+    ...inside.flat(),
+  ]
+    .filter((path) => extname(path).toLowerCase() === '.csv')
+    .sort()
   return { share, archives, registers }
 }
 
@@ -24,7 +40,8 @@ export async function listArchives(): Promise<{ share: string; archives: string[
 export async function inShare(path: string, kind: 'archive' | 'register'): Promise<string> {
   const share = await realpath(archiveShare()).catch(() => archiveShare())
   const asked = resolve(share, path)
-  const outside = () => new Refusal(400, `the ${kind} “${path}” lies outside the archive share: choose one inside it`)
+  const outside = () =>
+    new Refusal(400, `the ${kind} “${path}” lies outside the archive share: choose one inside it`)
   if (isAbsolute(path) || !within(share, asked)) throw outside()
   const real = await realpath(asked).catch(() => {
     throw new Refusal(404, `there is no ${kind} “${path}” in the archive share`)
@@ -32,7 +49,11 @@ export async function inShare(path: string, kind: 'archive' | 'register'): Promi
   if (!within(share, real)) throw outside()
   await requireNoVault(real, kind, path)
   const isFolder = (await stat(real)).isDirectory()
-  if (isFolder !== (kind === 'archive')) throw new Refusal(400, `“${path}” is ${isFolder ? 'a folder' : 'a file'}: the ${kind} must be ${isFolder ? 'a file' : 'a folder'}`)
+  if (isFolder !== (kind === 'archive'))
+    throw new Refusal(
+      400,
+      `“${path}” is ${isFolder ? 'a folder' : 'a file'}: the ${kind} must be ${isFolder ? 'a file' : 'a folder'}`,
+    )
   return real
 }
 
@@ -44,7 +65,10 @@ async function requireNoVault(real: string, kind: string, asked: string): Promis
   const data = await realpath(resolve(process.env.ILMENITE_DATA ?? 'data')).catch(() => undefined)
   if (data === undefined || within(join(data, 'archives'), real)) return
   if (real !== data && !within(data, real) && !within(real, data)) return
-  throw new Refusal(400, `the ${kind} “${asked}” holds the vault’s own data: name another archive share with ILMENITE_ARCHIVES`)
+  throw new Refusal(
+    400,
+    `the ${kind} “${asked}” holds the vault’s own data: name another archive share with ILMENITE_ARCHIVES`,
+  )
 }
 
 function within(folder: string, path: string): boolean {
@@ -78,13 +102,32 @@ export async function findFile(root: string, path: string): Promise<FoundFile> {
   const below = relative(root, path).split(sep).join('/')
   try {
     const { size, mode } = await stat(path)
-    if ((mode & 0o444) === 0) return { path: below, size, sha256: null, problem: { code: 'unreadable', message: 'the file cannot be read: nobody has the right to' } }
-    if (size === 0) return { path: below, size, sha256: null, problem: { code: 'empty-file', message: 'the file is empty (0 bytes)' } }
+    if ((mode & 0o444) === 0)
+      return {
+        path: below,
+        size,
+        sha256: null,
+        problem: { code: 'unreadable', message: 'the file cannot be read: nobody has the right to' },
+      }
+    if (size === 0)
+      return {
+        path: below,
+        size,
+        sha256: null,
+        problem: { code: 'empty-file', message: 'the file is empty (0 bytes)' },
+      }
     const hash = createHash('sha256')
     for await (const chunk of createReadStream(path)) hash.update(chunk)
     return { path: below, size, sha256: hash.digest('hex'), problem: null }
   } catch (error) {
-    return { path: below, size: 0, sha256: null, problem: { code: 'unreadable', message: `the file cannot be read: ${(error as Error).message.split(',')[0]}` } }
+    return {
+      path: below,
+      size: 0,
+      sha256: null,
+      problem: {
+        code: 'unreadable',
+        message: `the file cannot be read: ${(error as Error).message.split(',')[0]}`,
+      },
+    }
   }
 }
-

@@ -9,11 +9,18 @@ import { now } from './clock'
 export const sha256 = (text: string): string => createHash('sha256').update(text).digest('hex')
 
 /** Who acts: a person, or Ilmenite itself. */
-export interface Actor { id: string | null; name: string }
+export interface Actor {
+  id: string | null
+  name: string
+}
 
 export interface Act {
   action: string
-  subject: { kind: 'document' | 'configuration' | 'intake' | 'person' | 'vault' | 'finding'; id: string; name: string }
+  subject: {
+    kind: 'document' | 'configuration' | 'intake' | 'person' | 'vault' | 'finding'
+    id: string
+    name: string
+  }
   before?: unknown
   after?: unknown
   why?: string | null
@@ -54,17 +61,31 @@ function json(value: unknown): string | null {
 
 /** Whether the whole trail is as it was written. */
 export function verify(db: Db): ChainVerdict {
-  const rows = db.$client.prepare(`select id, at, person_id personId, person_name personName, action, subject_kind subjectKind, subject_id subjectId,
+  const rows = db.$client
+    .prepare(`select id, at, person_id personId, person_name personName, action, subject_kind subjectKind, subject_id subjectId,
     subject_name subjectName, before, after, why, previous_hash previousHash, hash from audit order by id`)
   return verifyChain(sha256, rows.iterate() as IterableIterator<ChainedEntry>)
 }
 
 /** Entries from the newest down, of one subject or of all; `before` is the id to go on from. */
-export function trail(db: Db, query: { kind?: string; subject?: string; before?: number; text?: string; limit: number }) {
-  return db.select().from(audit).where(and(
-    query.kind ? eq(audit.subjectKind, query.kind) : undefined,
-    query.subject ? eq(audit.subjectId, query.subject) : undefined,
-    query.before ? lt(audit.id, query.before) : undefined,
-    query.text ? sql`(${audit.subjectName} || ' ' || ${audit.personName} || ' ' || ${audit.action} || ' ' || coalesce(${audit.why}, '')) like ${`%${query.text}%`}` : undefined,
-  )).orderBy(desc(audit.id)).limit(query.limit).all()
+export function trail(
+  db: Db,
+  query: { kind?: string; subject?: string; before?: number; text?: string; limit: number },
+) {
+  return db
+    .select()
+    .from(audit)
+    .where(
+      and(
+        query.kind ? eq(audit.subjectKind, query.kind) : undefined,
+        query.subject ? eq(audit.subjectId, query.subject) : undefined,
+        query.before ? lt(audit.id, query.before) : undefined,
+        query.text
+          ? sql`(${audit.subjectName} || ' ' || ${audit.personName} || ' ' || ${audit.action} || ' ' || coalesce(${audit.why}, '')) like ${`%${query.text}%`}`
+          : undefined,
+      ),
+    )
+    .orderBy(desc(audit.id))
+    .limit(query.limit)
+    .all()
 }

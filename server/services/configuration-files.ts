@@ -16,15 +16,28 @@ const validate = new Ajv2020({ allowUnionTypes: true, allErrors: true }).compile
  * Takes a configuration from a file into the draft, as one edit that can be undone.
  * @throws Refusal for another format, a shape that is not the schema's, or references to what is not there.
  */
-export function importConfiguration(db: Db, actor: Actor, value: unknown, fileName: string, change: number): DraftView {
+export function importConfiguration(
+  db: Db,
+  actor: Actor,
+  value: unknown,
+  fileName: string,
+  change: number,
+): DraftView {
   const format = (value as { format?: unknown } | null)?.format
-  if (format !== 'ilmenite-configuration/1') throw new Refusal(400, `${fileName} is no configuration of Ilmenite: its format is ${format === undefined ? 'not given' : `“${String(format)}”`}, not “ilmenite-configuration/1”`)
+  if (format !== 'ilmenite-configuration/1')
+    throw new Refusal(
+      400,
+      `${fileName} is no configuration of Ilmenite: its format is ${format === undefined ? 'not given' : `“${String(format)}”`}, not “ilmenite-configuration/1”`,
+    )
   if (!validate(value)) {
-    const faults = (validate.errors ?? []).slice(0, 10).map(({ instancePath, message }) => `${instancePath || 'the whole'} ${message}`)
+    const faults = (validate.errors ?? [])
+      .slice(0, 10)
+      .map(({ instancePath, message }) => `${instancePath || 'the whole'} ${message}`)
     throw new Refusal(400, `${fileName} has not the shape of a configuration: ${faults[0]}`, faults)
   }
   const configuration = value as unknown as Configuration
   const unknown = check(configuration).filter(({ code }) => code === 'unknown-reference')
-  if (unknown.length) throw new Refusal(400, `${fileName} refers to what it does not have: ${unknown[0]!.message}`, unknown)
+  if (unknown.length)
+    throw new Refusal(400, `${fileName} refers to what it does not have: ${unknown[0]!.message}`, unknown)
   return addEdit(db, actor, { kind: 'replace', configuration, words: `Import ${fileName}` }, change)
 }

@@ -12,7 +12,12 @@ const most = 20_000
 export function guardReach(db: Db, lifecycle: string, states: string[], guard: string) {
   const configuration = drafted(db)
   const meets = predicate(parseCondition(guard, configuration.attributes))
-  const rows = db.select().from(documents).where(and(eq(documents.lifecycle, lifecycle), inArray(documents.state, states))).limit(most).all()
+  const rows = db
+    .select()
+    .from(documents)
+    .where(and(eq(documents.lifecycle, lifecycle), inArray(documents.state, states)))
+    .limit(most)
+    .all()
   const meeting: string[] = []
   const missing: string[] = []
   let holds = 0

@@ -8,15 +8,32 @@ import type { Account } from './people'
 import { visible } from './vault-query'
 
 /** A label as it is written somewhere, and how often. */
-export interface LabelCount { label: string; count: number }
+export interface LabelCount {
+  label: string
+  count: number
+}
 
 /** Labels taken from somewhere; `without` counts what has none. */
-export interface LabelSource { labels: LabelCount[]; without: number }
+export interface LabelSource {
+  labels: LabelCount[]
+  without: number
+}
 
 /** The labels of the documents in a folder and below, those that the caller may see. */
 export function labelsOfFolder(db: Db, account: Account, folder: string): LabelSource {
-  const within = folder === '/' ? undefined : or(eq(documents.folder, folder), and(gte(documents.folder, `${folder}/`), lte(documents.folder, `${folder}/\uffff`)))
-  const rows = db.select({ label: documents.revision, count: count() }).from(documents).where(and(within, visible(db, account))).groupBy(documents.revision).all()
+  const within =
+    folder === '/'
+      ? undefined
+      : or(
+          eq(documents.folder, folder),
+          and(gte(documents.folder, `${folder}/`), lte(documents.folder, `${folder}/\uffff`)),
+        )
+  const rows = db
+    .select({ label: documents.revision, count: count() })
+    .from(documents)
+    .where(and(within, visible(db, account)))
+    .groupBy(documents.revision)
+    .all()
   return {
     labels: rows.flatMap(({ label, count: times }) => (label === null ? [] : [{ label, count: times }])),
     without: rows.find(({ label }) => label === null)?.count ?? 0,

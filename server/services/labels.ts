@@ -7,17 +7,36 @@ import type { Actor } from './audit'
 import { today } from './clock'
 
 /** A label and how many documents carry it now, or have it in their register; `example` is one of them. */
-export interface LabelUse { label: string; current: number; registered: number; example: string }
+export interface LabelUse {
+  label: string
+  current: number
+  registered: number
+  example: string
+}
 
 /** The labels that the documents of some lifecycles carry or have carried. */
 export function labelsInUse(tx: Tx, lifecycles: string[]): LabelUse[] {
   if (lifecycles.length === 0) return []
   const uses = new Map<string, LabelUse>()
-  const registered = tx.select({ label: registerRows.label, registered: sql<number>`count(distinct ${registerRows.document})`, example: min(documents.number) })
-    .from(registerRows).innerJoin(documents, eq(documents.id, registerRows.document)).where(inArray(documents.lifecycle, lifecycles)).groupBy(registerRows.label).all()
-  for (const { label, registered: times, example } of registered) uses.set(label, { label, current: 0, registered: times, example: example! })
-  const current = tx.select({ label: documents.revision, current: count(), example: min(documents.number) })
-    .from(documents).where(inArray(documents.lifecycle, lifecycles)).groupBy(documents.revision).all()
+  const registered = tx
+    .select({
+      label: registerRows.label,
+      registered: sql<number>`count(distinct ${registerRows.document})`,
+      example: min(documents.number),
+    })
+    .from(registerRows)
+    .innerJoin(documents, eq(documents.id, registerRows.document))
+    .where(inArray(documents.lifecycle, lifecycles))
+    .groupBy(registerRows.label)
+    .all()
+  for (const { label, registered: times, example } of registered)
+    uses.set(label, { label, current: 0, registered: times, example: example! })
+  const current = tx
+    .select({ label: documents.revision, current: count(), example: min(documents.number) })
+    .from(documents)
+    .where(inArray(documents.lifecycle, lifecycles))
+    .groupBy(documents.revision)
+    .all()
   for (const { label, current: times, example } of current) {
     if (label === null) continue
     const use = uses.get(label)
@@ -28,9 +47,19 @@ export function labelsInUse(tx: Tx, lifecycles: string[]): LabelUse[] {
 }
 
 /** The lifecycles that a scheme labels, and the labels of their documents. */
-export function schemeInUse(tx: Tx, configuration: Configuration, id: string): { lifecycles: string[]; labels: LabelUse[] } {
+export function schemeInUse(
+  tx: Tx,
+  configuration: Configuration,
+  id: string,
+): { lifecycles: string[]; labels: LabelUse[] } {
   const lifecycles = configuration.lifecycles.filter(({ scheme }) => scheme === id)
-  return { lifecycles: lifecycles.map((lifecycle) => lifecycle.id), labels: labelsInUse(tx, lifecycles.map((lifecycle) => lifecycle.id)) }
+  return {
+    lifecycles: lifecycles.map((lifecycle) => lifecycle.id),
+    labels: labelsInUse(
+      tx,
+      lifecycles.map((lifecycle) => lifecycle.id),
+    ),
+  }
 }
 
 /** Up to so many documents are named where a label stands in the way. */
@@ -40,27 +69,50 @@ const namedAtMost = 5
  * What stands against putting a configuration in force, as far as labels go: each label in use that its scheme would no longer
  * have, or that would change places with another, with documents that carry it. Empty where nothing does.
  */
-export function labelObstacles(tx: Tx, before: Configuration, after: Configuration, conversions: Map<string, Record<string, string>>): string[] {
+export function labelObstacles(
+  tx: Tx,
+  before: Configuration,
+  after: Configuration,
+  conversions: Map<string, Record<string, string>>,
+): string[] {
   return before.lifecycles.flatMap((lifecycle) => {
     const next = after.lifecycles.find(({ id }) => id === lifecycle.id)
     const [old, now] = [schemeIn(before, lifecycle), next && schemeIn(after, next)]
     if (!old || !now || JSON.stringify(old) === JSON.stringify(now)) return []
     const labels = labelsInUse(tx, [lifecycle.id]).map(({ label }) => label)
-    return spoiled(old, now, labels, conversions.get(lifecycle.id)).map(({ label, message }) => `${message}: ${carriers(tx, lifecycle.id, label)}`)
+    return spoiled(old, now, labels, conversions.get(lifecycle.id)).map(
+      ({ label, message }) => `${message}: ${carriers(tx, lifecycle.id, label)}`,
+    )
   })
 }
 
-function spoiled(old: RevisionScheme, now: RevisionScheme, labels: string[], conversion: Record<string, string> | undefined): { label: string; message: string }[] {
+function spoiled(
+  old: RevisionScheme,
+  now: RevisionScheme,
+  labels: string[],
+  conversion: Record<string, string> | undefined,
+): { label: string; message: string }[] {
   if (!conversion) return spoiledBy(old, now, labels)
   const known = labels.filter((label) => parse(old, label).ok)
-  return checkConversion(old, now, known.map((from) => ({ from, to: conversion[from] ?? null }))).map(({ from, message }) => ({ label: from, message }))
+  return checkConversion(
+    old,
+    now,
+    known.map((from) => ({ from, to: conversion[from] ?? null })),
+  ).map(({ from, message }) => ({ label: from, message }))
 }
 
 /** The documents that carry a label or have it in their register, named. */
 function carriers(tx: Tx, lifecycle: string, label: string): string {
   const where = sql`${documents.lifecycle} = ${lifecycle} and (${documents.revision} = ${label} or exists (select 1 from ${registerRows} where ${registerRows.document} = ${documents.id} and ${registerRows.label} = ${label}))`
   const total = tx.select({ total: count() }).from(documents).where(where).get()!.total
-  const named = tx.select({ number: documents.number }).from(documents).where(where).orderBy(documents.number).limit(namedAtMost).all().map(({ number }) => number)
+  const named = tx
+    .select({ number: documents.number })
+    .from(documents)
+    .where(where)
+    .orderBy(documents.number)
+    .limit(namedAtMost)
+    .all()
+    .map(({ number }) => number)
   return `${named.join(', ')}${total > named.length ? ` and ${total - named.length} more` : ''} ${total === 1 ? 'has' : 'have'} it`
 }
 
@@ -79,7 +131,13 @@ export function conversionsIn(edits: Edit[]): Map<string, Record<string, string>
  * Brings labels and their order in line with schemes that were just put in force: converts where a conversion is given, keeping
  * in each register row what it was; and sorts anew where a scheme has changed. Runs in the caller's transaction.
  */
-export function followSchemes(tx: Db, actor: Actor, before: Configuration, after: Configuration, conversions: Map<string, Record<string, string>>): void {
+export function followSchemes(
+  tx: Db,
+  actor: Actor,
+  before: Configuration,
+  after: Configuration,
+  conversions: Map<string, Record<string, string>>,
+): void {
   for (const lifecycle of before.lifecycles) {
     if (!after.lifecycles.some(({ id }) => id === lifecycle.id)) continue
     const now = schemeFor(after, lifecycleOf(after, lifecycle.id))
@@ -91,7 +149,13 @@ export function followSchemes(tx: Db, actor: Actor, before: Configuration, after
 }
 
 /** All labels at once, through a table, so that A → B and B → C do not run into each other. */
-function convertLabels(tx: Db, actor: Actor, after: Configuration, lifecycle: string, conversion: Record<string, string>): void {
+function convertLabels(
+  tx: Db,
+  actor: Actor,
+  after: Configuration,
+  lifecycle: string,
+  conversion: Record<string, string>,
+): void {
   const { name } = lifecycleOf(after, lifecycle)
   const table = tx.$client
   table.exec('create temp table conversion (was text primary key, becomes text not null)')
@@ -101,13 +165,25 @@ function convertLabels(tx: Db, actor: Actor, after: Configuration, lifecycle: st
     const why = `${name} labels by ${schemeFor(after, lifecycleOf(after, lifecycle)).name} now`
     const mine = 'select id from documents where lifecycle = @lifecycle'
     const revisionAttribute = lifecycleOf(after, lifecycle).revisionAttribute
-    table.prepare(`update register_rows set was = json_insert(coalesce(nullif(was, 'null'), '[]'), '$[#]', json_object('label', label, 'on', @today, 'by', @by, 'why', @why)),
-      label = (select becomes from conversion where was = register_rows.label) where document in (${mine}) and label in (select was from conversion)`).run({ lifecycle, today: today(), by: actor.name, why })
-    table.prepare(`update versions set
-      revision = (select becomes from conversion where was = versions.revision) where document in (${mine}) and revision in (select was from conversion)`).run({ lifecycle })
-    table.prepare(`update documents set
+    table
+      .prepare(
+        `update register_rows set was = json_insert(coalesce(nullif(was, 'null'), '[]'), '$[#]', json_object('label', label, 'on', @today, 'by', @by, 'why', @why)),
+      label = (select becomes from conversion where was = register_rows.label) where document in (${mine}) and label in (select was from conversion)`,
+      )
+      .run({ lifecycle, today: today(), by: actor.name, why })
+    table
+      .prepare(
+        `update versions set
+      revision = (select becomes from conversion where was = versions.revision) where document in (${mine}) and revision in (select was from conversion)`,
+      )
+      .run({ lifecycle })
+    table
+      .prepare(
+        `update documents set
       revision = (select becomes from conversion where was = documents.revision), change = change + 1${revisionAttribute ? `, record = json_set(record, '$."${revisionAttribute}"', (select becomes from conversion where was = documents.revision))` : ''}
-      where lifecycle = @lifecycle and revision in (select was from conversion)`).run({ lifecycle })
+      where lifecycle = @lifecycle and revision in (select was from conversion)`,
+      )
+      .run({ lifecycle })
   } finally {
     table.exec('drop table conversion')
   }
@@ -116,7 +192,11 @@ function convertLabels(tx: Db, actor: Actor, after: Configuration, lifecycle: st
 function sortAnew(tx: Tx, lifecycle: string, scheme: RevisionScheme): void {
   for (const { label } of labelsInUse(tx, [lifecycle])) {
     const reading = parse(scheme, label)
-    if (reading.ok) tx.update(documents).set(sortedAs(orderKey(scheme, reading.position))).where(sql`${documents.lifecycle} = ${lifecycle} and ${documents.revision} = ${label}`).run()
+    if (reading.ok)
+      tx.update(documents)
+        .set(sortedAs(orderKey(scheme, reading.position)))
+        .where(sql`${documents.lifecycle} = ${lifecycle} and ${documents.revision} = ${label}`)
+        .run()
   }
 }
 

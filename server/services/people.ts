@@ -5,7 +5,12 @@ import type { Person } from '../../core/lifecycle'
 import type { Db, Tx } from '../database/connection'
 import { people } from '../database/schema'
 
-const derive = promisify(scrypt) as (password: string, salt: Buffer, length: number, options: object) => Promise<Buffer>
+const derive = promisify(scrypt) as (
+  password: string,
+  salt: Buffer,
+  length: number,
+  options: object,
+) => Promise<Buffer>
 /** Cost as OWASP advises for scrypt: N = 2^17 is for servers with memory to spare, 2^15 with p = 3 is its equal. */
 const cost = { N: 2 ** 15, r: 8, p: 3, maxmem: 64 * 2 ** 20 }
 
@@ -20,9 +25,17 @@ export async function hashPassword(password: string): Promise<string> {
 
 async function matches(password: string, phc: string): Promise<boolean> {
   const [, , parameters, salt, hash] = phc.split('$')
-  const { ln, r, p } = Object.fromEntries(parameters!.split(',').map((pair) => pair.split('='))) as Record<string, string>
+  const { ln, r, p } = Object.fromEntries(parameters!.split(',').map((pair) => pair.split('='))) as Record<
+    string,
+    string
+  >
   const expected = Buffer.from(hash!, 'base64')
-  const got = await derive(password, Buffer.from(salt!, 'base64'), expected.length, { ...cost, N: 2 ** Number(ln), r: Number(r), p: Number(p) })
+  const got = await derive(password, Buffer.from(salt!, 'base64'), expected.length, {
+    ...cost,
+    N: 2 ** Number(ln),
+    r: Number(r),
+    p: Number(p),
+  })
   return timingSafeEqual(expected, got)
 }
 
@@ -45,7 +58,17 @@ export function asPerson({ id, name, groups }: Account): Person {
   return { id, name, groups }
 }
 
-export async function addPerson(db: Tx, person: Omit<Account, 'passwordHash' | 'active'> & { password: string }): Promise<void> {
+export async function addPerson(
+  db: Tx,
+  person: Omit<Account, 'passwordHash' | 'active'> & { password: string },
+): Promise<void> {
   const { password, ...rest } = person
-  db.insert(people).values({ ...rest, mail: rest.mail.toLowerCase(), passwordHash: await hashPassword(password), active: true }).run()
+  db.insert(people)
+    .values({
+      ...rest,
+      mail: rest.mail.toLowerCase(),
+      passwordHash: await hashPassword(password),
+      active: true,
+    })
+    .run()
 }

@@ -13,10 +13,19 @@ export function addReference(db: Db, account: Account, number: string, change: n
   act(db, account, number, change, ['edit'], (tx, row) => {
     const child = documentRow(tx, to)
     requireRights(tx, account, child, ['see'])
-    if (wouldLoop(number, to, parentNumbers(tx))) throw new Refusal(409, `${to} refers to ${number} already, itself or through others: a document cannot be a part of itself`)
-    if (childrenOf(tx, row.id).some((other) => other.id === child.id)) throw new Refusal(409, `${number} refers to ${to} already`)
+    if (wouldLoop(number, to, parentNumbers(tx)))
+      throw new Refusal(
+        409,
+        `${to} refers to ${number} already, itself or through others: a document cannot be a part of itself`,
+      )
+    if (childrenOf(tx, row.id).some((other) => other.id === child.id))
+      throw new Refusal(409, `${number} refers to ${to} already`)
     relate(tx, row.id, child.id)
-    record(tx, account, { action: 'add reference', subject: { kind: 'document', id: row.id, name: number }, after: { refersTo: to } })
+    record(tx, account, {
+      action: 'add reference',
+      subject: { kind: 'document', id: row.id, name: number },
+      after: { refersTo: to },
+    })
   })
 }
 
@@ -25,8 +34,15 @@ export function removeReference(db: Db, account: Account, number: string, change
   act(db, account, number, change, ['edit'], (tx, row) => {
     const child = documentRow(tx, to)
     requireRights(tx, account, child, ['see'])
-    const gone = tx.delete(documentReferences).where(and(eq(documentReferences.parent, row.id), eq(documentReferences.child, child.id))).run()
+    const gone = tx
+      .delete(documentReferences)
+      .where(and(eq(documentReferences.parent, row.id), eq(documentReferences.child, child.id)))
+      .run()
     if (gone.changes === 0) throw new Refusal(404, `${number} does not refer to ${to}`)
-    record(tx, account, { action: 'remove reference', subject: { kind: 'document', id: row.id, name: number }, before: { refersTo: to } })
+    record(tx, account, {
+      action: 'remove reference',
+      subject: { kind: 'document', id: row.id, name: number },
+      before: { refersTo: to },
+    })
   })
 }

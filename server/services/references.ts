@@ -5,7 +5,13 @@ import { documentReferences, documents } from '../database/schema'
 import { statements } from '../database/statements'
 
 /** Another document at the end of a reference. */
-export interface Referred { id: string; number: string; state: string; folder: string; lifecycle: string }
+export interface Referred {
+  id: string
+  number: string
+  state: string
+  folder: string
+  lifecycle: string
+}
 
 export const childrenOf = (tx: Tx, id: string): Referred[] => statements(tx).children.all({ id })
 export const parentsOf = (tx: Tx, id: string): Referred[] => statements(tx).parents.all({ id })
@@ -13,7 +19,9 @@ export const parentsOf = (tx: Tx, id: string): Referred[] => statements(tx).pare
 /** Everything a document refers to, itself or through others, and where that stands. */
 export function referencesBelow(tx: Tx, id: string): { number: string; state: string; direct: boolean }[] {
   const direct = childrenOf(tx, id)
-  const found = new Map(direct.map(({ id: child, number, state }) => [child, { number, state, direct: true }]))
+  const found = new Map(
+    direct.map(({ id: child, number, state }) => [child, { number, state, direct: true }]),
+  )
   const open = direct.map((child) => child.id)
   for (let next = open.shift(); next; next = open.shift())
     for (const { id: child, number, state } of childrenOf(tx, next))

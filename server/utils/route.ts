@@ -6,7 +6,10 @@ import { Refusal } from '../services/errors'
 import { account, type Account } from '../services/people'
 import { vault, type Vault } from './vault'
 
-export interface RouteContext extends Vault { event: H3Event; account: Account }
+export interface RouteContext extends Vault {
+  event: H3Event
+  account: Account
+}
 
 /** Who may call a route: anybody, whoever is signed in, or administrators. */
 type Who = 'everybody' | 'person' | 'administrator'
@@ -16,7 +19,11 @@ export function route<T>(who: Who, handler: (context: RouteContext) => T | Promi
   return defineEventHandler<EventHandlerRequest, Promise<T>>(async (event) => {
     try {
       requireSameOrigin(event)
-      return await handler({ ...vault(), event, account: who === 'everybody' ? (undefined as never) : await caller(event, who) })
+      return await handler({
+        ...vault(),
+        event,
+        account: who === 'everybody' ? (undefined as never) : await caller(event, who),
+      })
     } catch (error) {
       throw asAnswer(error)
     }
@@ -27,7 +34,8 @@ async function caller(event: H3Event, who: Who): Promise<Account> {
   const { user } = await getUserSession(event)
   const person = user && account(vault().db, (user as { id: string }).id)
   if (!person?.active) throw new Refusal(401, 'sign in first')
-  if (who === 'administrator' && !person.administrator) throw new Refusal(403, `${person.name} is no administrator of this vault: ask one`)
+  if (who === 'administrator' && !person.administrator)
+    throw new Refusal(403, `${person.name} is no administrator of this vault: ask one`)
   return person
 }
 
@@ -35,11 +43,13 @@ async function caller(event: H3Event, who: Who): Promise<Account> {
 function requireSameOrigin(event: H3Event): void {
   if (event.method === 'GET' || event.method === 'HEAD') return
   const site = getHeader(event, 'sec-fetch-site')
-  if (site && site !== 'same-origin' && site !== 'none') throw new Refusal(403, 'this request came from another site')
+  if (site && site !== 'same-origin' && site !== 'none')
+    throw new Refusal(403, 'this request came from another site')
 }
 
 function asAnswer(error: unknown): Error {
-  const answer = (statusCode: number, message: string, reasons: unknown[] = []) => createError({ statusCode, message, data: { message, reasons } })
+  const answer = (statusCode: number, message: string, reasons: unknown[] = []) =>
+    createError({ statusCode, message, data: { message, reasons } })
   if (error instanceof Refusal) return answer(error.status, error.message, error.reasons)
   if (error instanceof ShapeError) return answer(400, error.message, error.faults)
   if (error instanceof UnknownError) return answer(404, error.message)

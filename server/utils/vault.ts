@@ -3,7 +3,12 @@ import { migrateDatabase, openDatabase, type Db } from '../database/connection'
 import { FileStore } from '../files/store'
 import { JobRunner } from '../jobs/runner'
 
-export interface Vault { db: Db; store: FileStore; runner: JobRunner; dataFolder: string }
+export interface Vault {
+  db: Db
+  store: FileStore
+  runner: JobRunner
+  dataFolder: string
+}
 
 let opened: Vault | undefined
 
@@ -14,7 +19,11 @@ export function vault(): Vault {
   const db = openDatabase(dataFolder)
   migrateDatabase(db)
   const store = new FileStore(join(dataFolder, 'files'))
-  const runner = new JobRunner(db, dataFolder, resolve(process.env.ILMENITE_PROGRAMS ?? '.output/server/programs', 'job-worker.mjs'))
+  const runner = new JobRunner(
+    db,
+    dataFolder,
+    resolve(process.env.ILMENITE_PROGRAMS ?? '.output/server/programs', 'job-worker.mjs'),
+  )
   opened = { db, store, runner, dataFolder }
   return opened
 }

@@ -37,7 +37,14 @@ describe('the secret that seals the sign-in', () => {
     for (const path of ['secrets/session', join(data, 'secrets', 'session'), '../secrets/session'])
       for (const tag of ['render', 'include', 'layout']) {
         const value = `{% ${tag} "${path}" %}`
-        expect((await mara('POST', 'draft/edits', { change: (await draft()).change, edit: { ...note, patch: { effects: [{ kind: 'write', attribute: 'title', value }] } } })).status).toBe(200)
+        expect(
+          (
+            await mara('POST', 'draft/edits', {
+              change: (await draft()).change,
+              edit: { ...note, patch: { effects: [{ kind: 'write', attribute: 'title', value }] } },
+            })
+          ).status,
+        ).toBe(200)
         const published = await mara('POST', 'draft/publish', { change: (await draft()).change })
         expect(published.status, value).toBe(409)
         expect(published.text).toContain('template-invalid')
@@ -55,7 +62,14 @@ describe('the secret that seals the sign-in', () => {
       expect(answer.status, archive).toBe(400)
       expect(answer.text).toContain('the vault’s own data')
     }
-    expect((await mara('POST', 'intakes', { archive: `${name}/archives/Grip archive`, register: `${name}/secrets/session` })).status).toBe(400)
+    expect(
+      (
+        await mara('POST', 'intakes', {
+          archive: `${name}/archives/Grip archive`,
+          register: `${name}/secrets/session`,
+        })
+      ).status,
+    ).toBe(400)
     await server.stop()
     server = await startServer(data)
     mara = await signIn(server.url)
@@ -66,16 +80,30 @@ describe('the secret that seals the sign-in', () => {
 
 describe('the audit trail', () => {
   const half = 'half a pair: \ud83d'
-  const whole = () => JSON.parse(execFileSync('npx', ['ilmenite', 'audit', 'verify', '--data', data], { encoding: 'utf8' }))
+  const whole = () =>
+    JSON.parse(execFileSync('npx', ['ilmenite', 'audit', 'verify', '--data', data], { encoding: 'utf8' }))
 
   it('stays whole whatever people write', async () => {
     const { document } = (await mara('GET', 'documents/BR-5002')).body
-    expect((await mara('PUT', 'documents/BR-5002/record', { change: document.change, values: { title: half, legacy_revision: `\udc00${half}` } })).status).toBe(200)
+    expect(
+      (
+        await mara('PUT', 'documents/BR-5002/record', {
+          change: document.change,
+          values: { title: half, legacy_revision: `\udc00${half}` },
+        })
+      ).status,
+    ).toBe(200)
     const { change } = (await mara('GET', 'documents/BR-5002')).body.document
     const harun = await signIn(server.url, 'harun.delacroix@brackwater.example')
-    expect((await harun('POST', 'documents/BR-5002/fire', { transition: 'send-to-check', comment: half, change })).status).toBe(200)
+    expect(
+      (await harun('POST', 'documents/BR-5002/fire', { transition: 'send-to-check', comment: half, change }))
+        .status,
+    ).toBe(200)
     const draft = (await mara('GET', 'configuration')).body.draft
-    await mara('POST', 'draft/edits', { change: draft.change, edit: { kind: 'rename-state', state: 'on-hold', name: half } })
+    await mara('POST', 'draft/edits', {
+      change: draft.change,
+      edit: { kind: 'rename-state', state: 'on-hold', name: half },
+    })
     await mara('POST', 'draft/publish', { change: draft.change + 1, comment: half })
     expect(whole()).toMatchObject({ whole: true })
     const trail = (await mara('GET', 'audit?limit=50')).body as { why: string | null }[]
@@ -87,7 +115,15 @@ describe('the audit trail', () => {
     const draft = (await mara('GET', 'configuration')).body.draft
     const text = JSON.stringify(configuration)
     expect(text).toContain('\\ud83d')
-    expect((await mara('PUT', `draft/import?change=${draft.change}&fileName=a.json`, new TextEncoder().encode(text))).status).toBe(200)
+    expect(
+      (
+        await mara(
+          'PUT',
+          `draft/import?change=${draft.change}&fileName=a.json`,
+          new TextEncoder().encode(text),
+        )
+      ).status,
+    ).toBe(200)
     expect((await mara('GET', 'configuration')).text).not.toContain('\\ud83d')
     await mara('DELETE', 'draft', { change: draft.change + 1 })
     expect(whole()).toMatchObject({ whole: true })
@@ -115,20 +151,36 @@ describe('what may be adopted', () => {
   it('leaves out the references that the caller may not see', async () => {
     const every = (await plan(mara, { folder: '/' })).body as { number: string; parent: string | null }[]
     const seen = (await plan(carla, { folder: '/' })).body as typeof every
-    const visible = new Set(((await carla('GET', 'documents?limit=500')).body.rows as { number: string }[]).map(({ number }) => number))
+    const visible = new Set(
+      ((await carla('GET', 'documents?limit=500')).body.rows as { number: string }[]).map(
+        ({ number }) => number,
+      ),
+    )
     expect(seen.length).toBeGreaterThan(20)
     expect(every.length).toBeGreaterThan(seen.length)
     expect(seen.filter(({ number }) => !visible.has(number))).toEqual([])
-    const hiddenChildren = every.filter(({ number, parent }) => parent !== null && visible.has(parent) && !visible.has(number))
+    const hiddenChildren = every.filter(
+      ({ number, parent }) => parent !== null && visible.has(parent) && !visible.has(number),
+    )
     expect(hiddenChildren.length).toBeGreaterThan(0)
   })
   it('nor does a document’s page name them', async () => {
     const every = (await plan(mara, { folder: '/' })).body as { number: string; parent: string | null }[]
-    const visible = new Set(((await carla('GET', 'documents?limit=500')).body.rows as { number: string }[]).map(({ number }) => number))
-    const { number, parent } = every.find((row) => row.parent !== null && visible.has(row.parent) && !visible.has(row.number))!
+    const visible = new Set(
+      ((await carla('GET', 'documents?limit=500')).body.rows as { number: string }[]).map(
+        ({ number }) => number,
+      ),
+    )
+    const { number, parent } = every.find(
+      (row) => row.parent !== null && visible.has(row.parent) && !visible.has(row.number),
+    )!
     const page = (await carla('GET', `documents/${parent}`)).body
     expect(page.refersTo.map((child: { number: string }) => child.number)).not.toContain(number)
-    expect((await mara('GET', `documents/${parent}`)).body.refersTo.map((child: { number: string }) => child.number)).toContain(number)
+    expect(
+      (await mara('GET', `documents/${parent}`)).body.refersTo.map(
+        (child: { number: string }) => child.number,
+      ),
+    ).toContain(number)
   })
 })
 
@@ -137,28 +189,45 @@ describe('downloads that are broken off', () => {
 
   it('let their files go, at whatever moment', async () => {
     const content = new Uint8Array(8 * 2 ** 20).fill(65)
-    expect((await jonas('POST', 'documents?number=BR-8001&folder=/Grips&fileName=large.bin', content)).status).toBe(400)
-    expect((await jonas('POST', 'documents?number=BR-8001&folder=/Grips&fileName=large.dxf', content)).status).toBe(200)
+    expect(
+      (await jonas('POST', 'documents?number=BR-8001&folder=/Grips&fileName=large.bin', content)).status,
+    ).toBe(400)
+    expect(
+      (await jonas('POST', 'documents?number=BR-8001&folder=/Grips&fileName=large.dxf', content)).status,
+    ).toBe(200)
     const cookie = await cookieOf()
     const before = openFiles()
-    const breakOff = (after: number) => new Promise<void>((done) => {
-      const asked = request(`${server.url}/api/documents/BR-8001/versions/1`, { headers: { cookie }, agent: false }, (answer) => {
-        answer.once('data', () => asked.destroy())
-        answer.on('error', () => undefined)
+    const breakOff = (after: number) =>
+      new Promise<void>((done) => {
+        const asked = request(
+          `${server.url}/api/documents/BR-8001/versions/1`,
+          { headers: { cookie }, agent: false },
+          (answer) => {
+            answer.once('data', () => asked.destroy())
+            answer.on('error', () => undefined)
+          },
+        )
+        asked.on('error', () => undefined)
+        asked.on('close', () => done())
+        asked.end()
+        if (after >= 0) setTimeout(() => asked.destroy(), after)
       })
-      asked.on('error', () => undefined)
-      asked.on('close', () => done())
-      asked.end()
-      if (after >= 0) setTimeout(() => asked.destroy(), after)
-    })
-    for (let round = 0; round < 12; round++) await Promise.all(Array.from({ length: 40 }, (_, index) => breakOff(index % 4 === 0 ? -1 : index % 20)))
+    for (let round = 0; round < 12; round++)
+      await Promise.all(Array.from({ length: 40 }, (_, index) => breakOff(index % 4 === 0 ? -1 : index % 20)))
     await eventually(() => openFiles() <= before + 8, 'the end of the open files')
     const whole = await jonas('GET', 'documents/BR-8001/versions/1')
     expect(whole.text).toHaveLength(content.length)
   })
 
   async function cookieOf(): Promise<string> {
-    const answer = await fetch(`${server.url}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ mail: 'jonas.eckhart@brackwater.example', password: 'ropeway-42' }) })
-    return answer.headers.getSetCookie().map((line) => line.split(';')[0]).join('; ')
+    const answer = await fetch(`${server.url}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ mail: 'jonas.eckhart@brackwater.example', password: 'ropeway-42' }),
+    })
+    return answer.headers
+      .getSetCookie()
+      .map((line) => line.split(';')[0])
+      .join('; ')
   }
 })

@@ -28,7 +28,9 @@ interface Violation {
 /** What WCAG 2 A and AA find on the page as it stands. */
 async function violations(): Promise<string[]> {
   await page.evaluate(axe)
-  const found = (await page.evaluate(`axe.run(document, { runOnly: ['wcag2a', 'wcag2aa'] }).then((result) => result.violations)`)) as Violation[]
+  const found = (await page.evaluate(
+    `axe.run(document, { runOnly: ['wcag2a', 'wcag2aa'] }).then((result) => result.violations)`,
+  )) as Violation[]
   return found.flatMap(({ id, nodes }) => nodes.map(({ html }) => `${id}: ${html.slice(0, 160)}`))
 }
 

@@ -10,9 +10,16 @@ import { eventually, scratchFolder } from '../support/server.mjs'
 const at = usePage()
 const { chord, choose, click, fillIn, noFaults, open, press, says, tabTo } = at
 
-const rungs = () => at.page.$$eval('.rung > button', (list) => list.map((row) => (row as HTMLElement).innerText.replace('▲', '').trim()))
-const heads = () => at.page.$$eval('.heads .head b', (list) => list.map((head) => (head as HTMLElement).innerText.replace('▲', '').trim()))
-const waitForRung = (name: string) => at.page.waitForSelector(`.rung ::-p-aria([name="${name}"][role="button"])`)
+const rungs = () =>
+  at.page.$$eval('.rung > button', (list) =>
+    list.map((row) => (row as HTMLElement).innerText.replace('▲', '').trim()),
+  )
+const heads = () =>
+  at.page.$$eval('.heads .head b', (list) =>
+    list.map((head) => (head as HTMLElement).innerText.replace('▲', '').trim()),
+  )
+const waitForRung = (name: string) =>
+  at.page.waitForSelector(`.rung ::-p-aria([name="${name}"][role="button"])`)
 /** Leaves whatever field has the focus, so that shortcuts are heard. */
 const leave = () => at.page.evaluate(() => (document.activeElement as HTMLElement)?.blur())
 const editsInDraft = async () => {
@@ -39,9 +46,9 @@ async function middleOf(selector: string) {
 async function drawByMouse(from: string, to: string) {
   const middle = (state: string) => middleOf(`::-p-aria(Draw a transition from ${state})`)
   await at.page.$eval('.canvas', (canvas) => canvas.scrollIntoView({ block: 'center' }))
-  await at.page.mouse.move(...await middle(from))
+  await at.page.mouse.move(...(await middle(from)))
   await at.page.mouse.down()
-  await at.page.mouse.move(...await middle(to), { steps: 4 })
+  await at.page.mouse.move(...(await middle(to)), { steps: 4 })
   await at.page.mouse.up()
 }
 
@@ -68,23 +75,43 @@ describe('a lifecycle of five states from nothing', () => {
     for (const [index, state] of states.entries()) {
       await at.page.keyboard.type(state)
       await press('Enter')
-      await at.page.waitForFunction((count) => document.querySelectorAll('.heads .head').length === count, {}, index + 1)
+      await at.page.waitForFunction(
+        (count) => document.querySelectorAll('.heads .head').length === count,
+        {},
+        index + 1,
+      )
     }
     await press('Escape')
     expect(await heads()).toEqual(states)
-    for (const [state, phase] of [['Checking', 'r'], ['Approving', 'r'], ['Issued', 'i'], ['Superseded', 'ret']] as const) {
+    for (const [state, phase] of [
+      ['Checking', 'r'],
+      ['Approving', 'r'],
+      ['Issued', 'i'],
+      ['Superseded', 'ret'],
+    ] as const) {
       await tabTo(`${state}, working`)
       await press('Enter')
       await at.page.waitForSelector(`::-p-aria(State ${state})`)
       await tabTo('Phase')
       await at.page.keyboard.type(phase)
-      await at.page.waitForFunction((name) => [...document.querySelectorAll('.head:is(.review, .issued, .retired)')].some((head) => (head as HTMLElement).innerText.includes(name)), {}, state)
+      await at.page.waitForFunction(
+        (name) =>
+          [...document.querySelectorAll('.head:is(.review, .issued, .retired)')].some((head) =>
+            (head as HTMLElement).innerText.includes(name),
+          ),
+        {},
+        state,
+      )
       await press('Escape')
     }
     for (const [index, state] of states.slice(0, 4).entries()) {
       await tabTo(`Draw a transition from ${state}`)
       await press('Enter', 'ArrowRight', 'Enter')
-      await at.page.waitForFunction((count) => document.querySelectorAll('.rung').length === count, {}, index + 1)
+      await at.page.waitForFunction(
+        (count) => document.querySelectorAll('.rung').length === count,
+        {},
+        index + 1,
+      )
       await at.page.waitForFunction(() => (document.activeElement as HTMLElement)?.id === 'way-name')
       await at.page.keyboard.type(`To ${states[index + 1]}`)
       await press('Tab')
@@ -92,7 +119,11 @@ describe('a lifecycle of five states from nothing', () => {
       await tabTo('Fired by')
       await at.page.keyboard.type('Lead')
       await press('ArrowDown', 'Enter')
-      await at.page.waitForFunction((row) => (document.querySelectorAll('.rung')[row] as HTMLElement).innerText.includes('Lead'), {}, index)
+      await at.page.waitForFunction(
+        (row) => (document.querySelectorAll('.rung')[row] as HTMLElement).innerText.includes('Lead'),
+        {},
+        index,
+      )
       await press('Escape', 'Escape')
       await at.page.waitForFunction(() => !document.querySelector('.tray'))
     }
@@ -105,7 +136,10 @@ describe('a lifecycle of five states from nothing', () => {
     await signInOn(at.page, at.url)
     await newLifecycle('Enquiry')
     await click(button('+ add state'))
-    for (const state of states) await fillIn('Name of the new state', state, 'Enter').then(() => at.page.waitForSelector(`.head::-p-text(${state})`))
+    for (const state of states)
+      await fillIn('Name of the new state', state, 'Enter').then(() =>
+        at.page.waitForSelector(`.head::-p-text(${state})`),
+      )
     await click('.head::-p-text(Issued)')
     await choose('Phase', 'issued')
     await at.page.waitForSelector('.head.issued')
@@ -116,7 +150,9 @@ describe('a lifecycle of five states from nothing', () => {
     await drawByMouse('Issued', 'Superseded')
     await waitForRung('Issued to Superseded')
     await dragHead('Approving', 'Superseded')
-    await at.page.waitForFunction(() => (document.querySelectorAll('.heads .head')[4] as HTMLElement).innerText.includes('Approving'))
+    await at.page.waitForFunction(() =>
+      (document.querySelectorAll('.heads .head')[4] as HTMLElement).innerText.includes('Approving'),
+    )
     expect(await heads()).toEqual(['Drafting', 'Checking', 'Issued', 'Superseded', 'Approving'])
     noFaults()
   })
@@ -127,7 +163,10 @@ describe('unattended transitions', () => {
     await signInOn(at.page, at.url)
     await emptyDraft()
     await newLifecycle('Bought part', 'pattern:draft-check-issue')
-    for (const [name, to, guard] of [['Heavy', 'Issued', 'mass > 5'], ['Light', 'Drafting', 'mass < 8']] as const) {
+    for (const [name, to, guard] of [
+      ['Heavy', 'Issued', 'mass > 5'],
+      ['Light', 'Drafting', 'mass < 8'],
+    ] as const) {
       await drawByMouse('Checking', to)
       await at.page.waitForSelector(`.tray[aria-label="Transition Checking to ${to}"]`)
       await fillIn('Name', name, 'Tab')
@@ -142,7 +181,11 @@ describe('unattended transitions', () => {
     expect(pairs[0]![1]).toMatch(/^▲ Mass [67](\.\d+)? kg|Mass 5\.\d+ kg/)
     await open('/publish')
     await says('Heavy and Light both hold for some records in Checking: neither would fire')
-    expect(await (await at.page.waitForSelector(button('Publish')))!.evaluate((element) => (element as HTMLButtonElement).disabled)).toBe(true)
+    expect(
+      await (await at.page.waitForSelector(button('Publish')))!.evaluate(
+        (element) => (element as HTMLButtonElement).disabled,
+      ),
+    ).toBe(true)
     await open('/lifecycles/bought-part?transition=checking-to-drafting&part=guard')
     await choose('How row 1 compares', '<=')
     await fillIn('Value of row 1', '5', 'Tab')
@@ -153,8 +196,14 @@ describe('unattended transitions', () => {
     await choose('What row 2 asks', 'mass')
     await choose('How row 2 compares', 'empty')
     await choose('How the rows go together', 'any')
-    await at.page.waitForFunction(() => document.querySelector('.cm-content')?.textContent === 'mass <= 5 || mass == null')
-    await at.page.waitForFunction(() => [...document.querySelectorAll('[aria-label="Unattended out of Checking"] tbody tr')].every((row) => (row as HTMLElement).innerText.includes('no record')))
+    await at.page.waitForFunction(
+      () => document.querySelector('.cm-content')?.textContent === 'mass <= 5 || mass == null',
+    )
+    await at.page.waitForFunction(() =>
+      [...document.querySelectorAll('[aria-label="Unattended out of Checking"] tbody tr')].every((row) =>
+        (row as HTMLElement).innerText.includes('no record'),
+      ),
+    )
     await open('/publish')
     await says('Bought part: is new, with 4 states and 7 transitions')
     await at.page.waitForFunction(() => !document.body.innerText.includes('neither would fire'))
@@ -166,7 +215,10 @@ describe('unattended transitions', () => {
   it('in a circle are told with the way, numbered on the sheet', async () => {
     await signInOn(at.page, at.url)
     await newLifecycle('Round', 'pattern:draft-check-issue')
-    for (const [from, to] of [['Drafting', 'Checking'], ['Checking', 'Drafting']] as const) {
+    for (const [from, to] of [
+      ['Drafting', 'Checking'],
+      ['Checking', 'Drafting'],
+    ] as const) {
       await drawByMouse(from, to)
       await waitForRung(`${from} to ${to}`)
       await choose('Fired', 'unattended')
@@ -174,9 +226,17 @@ describe('unattended transitions', () => {
     }
     await open('/publish')
     await says('Unattended transitions run in a circle: Drafting → Checking → Drafting')
-    await at.page.$$eval('.finding', (list) => (list.find((line) => (line as HTMLElement).innerText.includes('circle'))!.querySelector('a') as HTMLElement).click())
+    await at.page.$$eval('.finding', (list) =>
+      (
+        list
+          .find((line) => (line as HTMLElement).innerText.includes('circle'))!
+          .querySelector('a') as HTMLElement
+      ).click(),
+    )
     await says('The way is numbered on the sheet')
-    expect(await at.page.$$eval('.stop', (list) => list.map((stop) => (stop as HTMLElement).innerText))).toEqual(['1, 3', '2', '1', '2'])
+    expect(
+      await at.page.$$eval('.stop', (list) => list.map((stop) => (stop as HTMLElement).innerText)),
+    ).toEqual(['1, 3', '2', '1', '2'])
     noFaults()
   })
 })
@@ -191,10 +251,22 @@ describe('a draft', () => {
     expect(await editsInDraft()).toBe(before + 10)
     await leave()
     for (let n = 0; n < 10; n++) await chord('Control', 'z')
-    await at.page.waitForFunction(async (wanted) => ((await (await fetch('/api/configuration')).json()).draft?.cursor ?? 0) === wanted, {}, before)
-    await at.page.waitForFunction(() => (document.querySelector('[aria-label="Content in Work in progress"]') as HTMLSelectElement).value === 'open')
+    await at.page.waitForFunction(
+      async (wanted) => ((await (await fetch('/api/configuration')).json()).draft?.cursor ?? 0) === wanted,
+      {},
+      before,
+    )
+    await at.page.waitForFunction(
+      () =>
+        (document.querySelector('[aria-label="Content in Work in progress"]') as HTMLSelectElement).value ===
+        'open',
+    )
     for (let n = 0; n < 10; n++) await chord('Control', 'y')
-    await at.page.waitForFunction(async (wanted) => (await (await fetch('/api/configuration')).json()).draft.cursor === wanted, {}, before + 10)
+    await at.page.waitForFunction(
+      async (wanted) => (await (await fetch('/api/configuration')).json()).draft.cursor === wanted,
+      {},
+      before + 10,
+    )
     expect(await heads()).toEqual(original)
     noFaults()
   })
@@ -211,13 +283,23 @@ describe('a draft', () => {
     const second = await at.page.browser().newPage()
     await second.goto(`${at.url}/lifecycles/note`)
     await (await second.waitForSelector(labelled('Content in Issued')))!.select('open')
-    await second.waitForFunction(async () => (await (await fetch('/api/configuration')).json()).draft.edits.at(-1).words === 'Issued: content open')
+    await second.waitForFunction(
+      async () =>
+        (await (await fetch('/api/configuration')).json()).draft.edits.at(-1).words ===
+        'Issued: content open',
+    )
     await at.page.bringToFront()
     await fillIn('Guidance', 'Write it plainly', 'Tab')
     await says('the draft has changed meanwhile: Mara Feldhaus made “Issued: content open”')
-    expect(await at.page.$eval('[aria-label="Content in Issued"]', (field) => (field as HTMLSelectElement).value)).toBe('open')
+    expect(
+      await at.page.$eval('[aria-label="Content in Issued"]', (field) => (field as HTMLSelectElement).value),
+    ).toBe('open')
     await fillIn('Guidance', 'Write it plainly', 'Tab')
-    await at.page.waitForFunction(async () => (await (await fetch('/api/configuration')).json()).draft.edits.at(-1).words === 'Drafting: guidance changed')
+    await at.page.waitForFunction(
+      async () =>
+        (await (await fetch('/api/configuration')).json()).draft.edits.at(-1).words ===
+        'Drafting: guidance changed',
+    )
     await second.close()
   })
 
@@ -227,7 +309,8 @@ describe('a draft', () => {
     const folder = await downloads()
     await click(link('take the draft out as a file'))
     const file = await downloaded(folder, '.json')
-    const bring = async (path: string) => ((await at.page.$('input[type=file]')) as ElementHandle<HTMLInputElement>).uploadFile(path)
+    const bring = async (path: string) =>
+      ((await at.page.$('input[type=file]')) as ElementHandle<HTMLInputElement>).uploadFile(path)
     await bring(file)
     await says('is in the draft; undo takes it out again')
     await says('No difference: the edits take each other back')
@@ -248,7 +331,9 @@ describe('a draft', () => {
     await open('/publish')
     await says('Issue steps major, was settle')
     const sheet = await at.textOf('[aria-label="Workshop document, before and after"]')
-    expect(sheet).toMatch(/Drafting Checking Issued Superseded .*Issue steps major, was settle.*Supersede is gone/)
+    expect(sheet).toMatch(
+      /Drafting Checking Issued Superseded .*Issue steps major, was settle.*Supersede is gone/,
+    )
     await click(button('Take the draft back'))
     noFaults()
   })
@@ -257,13 +342,18 @@ describe('a draft', () => {
 /** An empty folder into which the page's downloads go from now on. */
 async function downloads(): Promise<string> {
   const downloadPath = scratchFolder('downloads')
-  await (await at.page.createCDPSession()).send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath })
+  await (
+    await at.page.createCDPSession()
+  ).send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath })
   return downloadPath
 }
 
 /** The file of a kind that comes into a folder, once it is whole. */
 async function downloaded(folder: string, extension: string): Promise<string> {
-  const name = await eventually(() => readdirSync(folder).find((entry) => entry.endsWith(extension)), `a file ${extension}`)
+  const name = await eventually(
+    () => readdirSync(folder).find((entry) => entry.endsWith(extension)),
+    `a file ${extension}`,
+  )
   return join(folder, name)
 }
 
@@ -276,8 +366,10 @@ describe('the sheet', () => {
     expect(await rungs()).toEqual(['Return', 'Issue'])
     await choose('Whose transitions are shown', '')
     await choose('Order of the rows', 'name')
-    await at.page.waitForFunction(() => (document.querySelector('.rung > button') as HTMLElement).innerText.trim() === 'Issue')
-    expect(await rungs()).toEqual([...await rungs()].sort((a, b) => a.localeCompare(b)))
+    await at.page.waitForFunction(
+      () => (document.querySelector('.rung > button') as HTMLElement).innerText.trim() === 'Issue',
+    )
+    expect(await rungs()).toEqual([...(await rungs())].sort((a, b) => a.localeCompare(b)))
     await click('summary ::-p-text(granted where nothing can be done)').catch(() => click('summary'))
     await click(button('Remove move in Superseded'))
     await says('3 rights are granted where nothing can be done with them')
@@ -335,13 +427,25 @@ describe('a guard as text', () => {
     await press('Enter')
     await at.page.keyboard.type(' == "')
     await at.page.waitForSelector('.cm-tooltip-autocomplete ::-p-text(zinc)')
-    expect(await at.page.$$eval('.cm-tooltip-autocomplete li', (list) => list.map((entry) => (entry as HTMLElement).innerText.trim()))).toEqual(['paint', 'raw', 'zinc'])
+    expect(
+      await at.page.$$eval('.cm-tooltip-autocomplete li', (list) =>
+        list.map((entry) => (entry as HTMLElement).innerText.trim()),
+      ),
+    ).toEqual(['paint', 'raw', 'zinc'])
     await new Promise((done) => setTimeout(done, 200))
     await press('Enter')
-    await at.page.waitForFunction(() => document.querySelector('.cm-content')?.textContent === 'finish == "paint"')
-    expect(await at.page.$eval('[aria-label="Value of row 1"]', (field) => (field as HTMLSelectElement).value)).toBe('=paint')
+    await at.page.waitForFunction(
+      () => document.querySelector('.cm-content')?.textContent === 'finish == "paint"',
+    )
+    expect(
+      await at.page.$eval('[aria-label="Value of row 1"]', (field) => (field as HTMLSelectElement).value),
+    ).toBe('=paint')
     await chord('Control', 'Enter')
-    await at.page.waitForFunction(async () => (await (await fetch('/api/configuration')).json()).draft.edits.at(-1).words === 'Return: guard changed')
+    await at.page.waitForFunction(
+      async () =>
+        (await (await fetch('/api/configuration')).json()).draft.edits.at(-1).words ===
+        'Return: guard changed',
+    )
     noFaults()
   })
 })

@@ -7,7 +7,12 @@ import { scratchFolder } from '../support/server.mjs'
 
 const at = usePage()
 const { choose, click, fillIn, noFaults, open, rows, says, textOf } = at
-const standsAt = (label: string) => at.page.waitForFunction((wanted) => document.querySelector('[data-role=at]')?.textContent === wanted, {}, label)
+const standsAt = (label: string) =>
+  at.page.waitForFunction(
+    (wanted) => document.querySelector('[data-role=at]')?.textContent === wanted,
+    {},
+    label,
+  )
 
 describe('a scheme as a ruler', () => {
   it('is walked step by step, by mouse and by keyboard, and said where a step is impossible', async () => {
@@ -22,9 +27,16 @@ describe('a scheme as a ruler', () => {
     await standsAt('P02.01')
     await at.page.keyboard.press('x')
     await standsAt('C01')
-    expect(await at.page.$eval('.steps .tape', (tape) => tape.getAttribute('aria-label'))).toBe('P01.01, P01.02, P01, P02.01, C01')
+    expect(await at.page.$eval('.steps .tape', (tape) => tape.getAttribute('aria-label'))).toBe(
+      'P01.01, P01.02, P01, P02.01, C01',
+    )
     const minor = await at.page.waitForSelector('button ::-p-text(minor)')
-    expect(await minor!.evaluate((element) => [element.closest('button')!.disabled, element.closest('button')!.title])).toEqual([true, 'C01 has no minor revision: its series counts majors only'])
+    expect(
+      await minor!.evaluate((element) => [
+        element.closest('button')!.disabled,
+        element.closest('button')!.title,
+      ]),
+    ).toEqual([true, 'C01 has no minor revision: its series counts majors only'])
     await click('::-p-aria(P05: series preliminary, major 05)')
     await standsAt('P05')
     noFaults()
@@ -46,7 +58,11 @@ describe('a scheme as a ruler', () => {
     await says('“A” is both major A of series “issue” and major A of series “trial”')
     await click(button('Review and publish'))
     await says('“A” is both major A')
-    expect(await (await at.page.waitForSelector(button('Publish')))!.evaluate((element) => (element as HTMLButtonElement).disabled)).toBe(true)
+    expect(
+      await (await at.page.waitForSelector(button('Publish')))!.evaluate(
+        (element) => (element as HTMLButtonElement).disabled,
+      ),
+    ).toBe(true)
     await click(button('Take the draft back'))
     await says('Nothing yet')
     noFaults()
@@ -80,9 +96,15 @@ describe('labels in the box', () => {
     await open('/revisions/workshop-letters')
     await choose('Take labels from', 'archive:Grip archive')
     await says('labels from Grip archive')
-    const plot = await at.page.waitForSelector('[role=img][aria-label^="How many there are at each label"] svg')
+    const plot = await at.page.waitForSelector(
+      '[role=img][aria-label^="How many there are at each label"] svg',
+    )
     expect(plot).not.toBeNull()
-    expect(await at.page.$eval('[aria-label^="How many there are at each label"]', (element) => element.getAttribute('aria-label'))).toMatch(/: A \d+, B \d+.*Not read: .*O 1/)
+    expect(
+      await at.page.$eval('[aria-label^="How many there are at each label"]', (element) =>
+        element.getAttribute('aria-label'),
+      ),
+    ).toMatch(/: A \d+, B \d+.*Not read: .*O 1/)
     await click(button('Infer a scheme'))
     await says('explained by')
     noFaults()
@@ -105,7 +127,9 @@ describe('two schemes side by side', () => {
     await says('Note numbers becomes Workshop letters')
     expect((await rows('Conversion')).map((row) => row[0])).toEqual(['0'])
     await at.page.type(labelled('Labels, one a line'), '1\n2')
-    await at.page.waitForFunction(() => document.querySelectorAll('[aria-label=Conversion] tbody tr').length === 3)
+    await at.page.waitForFunction(
+      () => document.querySelectorAll('[aria-label=Conversion] tbody tr').length === 3,
+    )
     await says('The order of every history survives: 3 labels')
     await fillIn('2 becomes', 'A')
     await says('2 comes after 1, but A comes before B')
@@ -148,7 +172,10 @@ describe('adopting from the vault', () => {
     await click('[aria-label="Issue"] button.main')
     await says('BR-5003 stands in Issued')
     expect(await textOf('[data-role=revision]')).toBe('D')
-    expect((await rows('Revision register')).map((row) => row.slice(0, 2))).toEqual([['D', 'adopted'], ['A', 'native']])
+    expect((await rows('Revision register')).map((row) => row.slice(0, 2))).toEqual([
+      ['D', 'adopted'],
+      ['A', 'native'],
+    ])
     noFaults()
   })
   it('marks several documents by keyboard and adopts those', async () => {
@@ -225,7 +252,9 @@ describe('the revisions of a document', () => {
     await says('keeps what it was')
     await says('B was C until')
     expect(await textOf('[data-role=revision]')).toBe('B')
-    expect(await at.page.$eval('.standing .tape', (tape) => tape.getAttribute('aria-label'))).toMatch(/B from before the vault \(corrected, was C\)/)
+    expect(await at.page.$eval('.standing .tape', (tape) => tape.getAttribute('aria-label'))).toMatch(
+      /B from before the vault \(corrected, was C\)/,
+    )
     noFaults()
   })
   it('an earlier version comes back as a new one', async () => {
@@ -236,7 +265,9 @@ describe('the revisions of a document', () => {
     await at.page.type(labelled('Why it is rolled back'), 'Wrong print')
     await says('Version 3 has the content of version 1')
     await click('[aria-label="Roll back to version 1"] button.main')
-    await at.page.waitForFunction(() => document.querySelectorAll('[aria-label=Versions] tbody tr').length === 3)
+    await at.page.waitForFunction(
+      () => document.querySelectorAll('[aria-label=Versions] tbody tr').length === 3,
+    )
     noFaults()
   })
   it('a reference is added and taken away', async () => {
@@ -247,7 +278,9 @@ describe('the revisions of a document', () => {
     await fillIn('Number it refers to', 'BR-9999', 'Enter')
     await says('there is no document BR-9999')
     await click(button('Take the reference to BR-5012 away'))
-    await at.page.waitForFunction(() => !document.querySelector('[aria-label="Take the reference to BR-5012 away"]'))
+    await at.page.waitForFunction(
+      () => !document.querySelector('[aria-label="Take the reference to BR-5012 away"]'),
+    )
     noFaults()
   })
 })

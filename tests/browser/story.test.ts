@@ -67,7 +67,10 @@ describe('from a legacy folder to a released document at its right revision', ()
     await at.page.keyboard.press('5')
     await says('As predicted')
     expect(
-      await at.page.$$eval('[role=cell]', (cells) => cells.filter((cell) => cell.textContent === '▲ no').length),
+      await at.page.$$eval(
+        '[role=cell]',
+        (cells) => cells.filter((cell) => cell.textContent === '▲ no').length,
+      ),
     ).toBe(0)
 
     // In the vault, issued at the revision it already had.
@@ -138,7 +141,9 @@ describe('from a legacy folder to a released document at its right revision', ()
     await (await at.page.waitForSelector('input[type=file]'))!.uploadFile(path)
     await at.page.type('textarea[aria-label=Comment]', 'Bore enlarged')
     await at.page.locator('[aria-label^="Check BR"] button.main').click()
-    await at.page.waitForFunction(() => document.querySelectorAll('[aria-label=Versions] tbody tr').length === 2)
+    await at.page.waitForFunction(
+      () => document.querySelectorAll('[aria-label=Versions] tbody tr').length === 2,
+    )
     expect((await rows('Versions')).map((row) => row.slice(0, 4))).toEqual([
       ['2', 'Größer gebohrt.dxf', 'A', 'Bore enlarged'],
       ['1', 'BR-1042-copy_C.dxf', 'A', '–'],
@@ -181,7 +186,9 @@ describe('the lifecycle sheet', () => {
   it('draws a rung with the mouse, reorders, adds and removes a state, and undoes it all', async () => {
     await signInOn(at.page, at.url)
     await open('/lifecycles/note')
-    const from = await (await at.page.waitForSelector(labelled('Draw a transition from Issued')))!.boundingBox()
+    const from = await (await at.page.waitForSelector(
+      labelled('Draw a transition from Issued'),
+    ))!.boundingBox()
     const to = await (await at.page.$(labelled('Draw a transition from Drafting')))!.boundingBox()
     await at.page.mouse.move(from!.x + 9, from!.y + 9)
     await at.page.mouse.down()

@@ -5,8 +5,19 @@ import { scratchFolder } from './server.mjs'
 
 export function launch() {
   return puppeteer.launch({
-    executablePath: chromium(), headless: true, userDataDir: scratchFolder('chromium'), defaultViewport: { width: 1280, height: 800 },
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    executablePath: chromium(),
+    headless: true,
+    userDataDir: scratchFolder('chromium'),
+    defaultViewport: { width: 1280, height: 800 },
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
   })
 }
 

@@ -33,14 +33,24 @@ export function usePage() {
     page.on('pageerror', (error) => faults.push(String(error)))
   })
   return {
-    get page() { return page },
-    get url() { return server.url },
+    get page() {
+      return page
+    },
+    get url() {
+      return server.url
+    },
     noFaults: () => expect(faults).toEqual([]),
     click: (what: string) => page.locator(what).click(),
     /** Waits until the page says something; a failure tells what it says instead. */
     async says(text: string) {
       const said = () => page.evaluate(() => document.body.innerText.replace(/\s+/g, ' '))
-      await page.waitForFunction((wanted) => document.body.innerText.replace(/\s+/g, ' ').toLowerCase().includes(wanted.toLowerCase()), {}, text)
+      await page
+        .waitForFunction(
+          (wanted) =>
+            document.body.innerText.replace(/\s+/g, ' ').toLowerCase().includes(wanted.toLowerCase()),
+          {},
+          text,
+        )
         .catch(async () => expect(await said(), `the page at ${page.url()}`).toContain(text))
     },
     async open(path: string) {
@@ -60,7 +70,11 @@ export function usePage() {
         await page.keyboard.press('Tab')
         const at = await page.evaluate(() => {
           const element = document.activeElement as HTMLInputElement
-          return (element.getAttribute('aria-label') ?? element.labels?.[0]?.innerText ?? element.innerText).trim()
+          return (
+            element.getAttribute('aria-label') ??
+            element.labels?.[0]?.innerText ??
+            element.innerText
+          ).trim()
         })
         if (at === name) return
       }
@@ -74,9 +88,14 @@ export function usePage() {
       await page.keyboard.press(key)
       await page.keyboard.up(modifier)
     },
-    choose: async (name: string, value: string) => (await page.waitForSelector(labelled(name)))!.select(value),
+    choose: async (name: string, value: string) =>
+      (await page.waitForSelector(labelled(name)))!.select(value),
     /** The cells of a table's rows, as they are read. */
-    rows: (label: string) => page.$$eval(`[aria-label="${label}"] tbody tr`, (list) => list.map((row) => (row as HTMLElement).innerText.split('\t').map((cell) => cell.trim()))),
-    textOf: (selector: string) => page.$eval(selector, (element) => (element as HTMLElement).innerText.replace(/\s+/g, ' ').trim()),
+    rows: (label: string) =>
+      page.$$eval(`[aria-label="${label}"] tbody tr`, (list) =>
+        list.map((row) => (row as HTMLElement).innerText.split('\t').map((cell) => cell.trim())),
+      ),
+    textOf: (selector: string) =>
+      page.$eval(selector, (element) => (element as HTMLElement).innerText.replace(/\s+/g, ' ').trim()),
   }
 }

@@ -29,7 +29,14 @@ export function demoData() {
   const folder = scratchFolder('data')
   if (!existsSync(join(seeded, 'done'))) {
     rmSync(seeded, { recursive: true, force: true })
-    execFileSync('node', ['.output/server/programs/seed.mjs'], { env: { ...process.env, ILMENITE_DATA: seeded, ILMENITE_ARCHIVES: undefined, ILMENITE_MIGRATIONS: 'server/database/migrations' } })
+    execFileSync('node', ['.output/server/programs/seed.mjs'], {
+      env: {
+        ...process.env,
+        ILMENITE_DATA: seeded,
+        ILMENITE_ARCHIVES: undefined,
+        ILMENITE_MIGRATIONS: 'server/database/migrations',
+      },
+    })
     execFileSync('touch', [join(seeded, 'done')])
   }
   cpSync(seeded, folder, { recursive: true, preserveTimestamps: true })
@@ -43,7 +50,10 @@ export function demoData() {
  */
 export async function startServer(data, { port, env = {} } = {}) {
   const usedPort = port ?? (await freePort())
-  const child = spawn('node', ['bin/ilmenite.mjs', 'serve', '--port', String(usedPort), '--data', data], { env: { ...process.env, ILMENITE_ARCHIVES: join(data, 'archives'), ...env }, stdio: ['ignore', 'pipe', 'pipe'] })
+  const child = spawn('node', ['bin/ilmenite.mjs', 'serve', '--port', String(usedPort), '--data', data], {
+    env: { ...process.env, ILMENITE_ARCHIVES: join(data, 'archives'), ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  })
   let output = ''
   child.stdout.on('data', (chunk) => (output += chunk))
   child.stderr.on('data', (chunk) => (output += chunk))
@@ -51,7 +61,10 @@ export async function startServer(data, { port, env = {} } = {}) {
   const url = `http://127.0.0.1:${usedPort}`
   for (let tries = 0; ; tries++) {
     if (child.exitCode !== null || tries > 300) throw new Error(`the server did not start:\n${output}`)
-    const answers = await fetch(`${url}/mark.svg`).then((answer) => answer.ok, () => false)
+    const answers = await fetch(`${url}/mark.svg`).then(
+      (answer) => answer.ok,
+      () => false,
+    )
     if (answers) break
     await new Promise((resolve) => setTimeout(resolve, 50))
   }
@@ -67,18 +80,36 @@ export async function startServer(data, { port, env = {} } = {}) {
  * @returns {Promise<(method: string, path: string, body?: any, headers?: Record<string, string>) => Promise<{ status: number, headers: Headers, text: string, body: any }>>}
  */
 export async function signIn(url, mail = 'mara.feldhaus@brackwater.example', password = 'ropeway-42') {
-  const answer = await fetch(`${url}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ mail, password }) })
+  const answer = await fetch(`${url}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ mail, password }),
+  })
   if (!answer.ok) throw new Error(`sign-in refused: ${await answer.text()}`)
-  const cookie = answer.headers.getSetCookie().map((line) => line.split(';')[0]).join('; ')
+  const cookie = answer.headers
+    .getSetCookie()
+    .map((line) => line.split(';')[0])
+    .join('; ')
   return async (method, path, body, headers = {}) => {
     const raw = body instanceof Uint8Array
     const reply = await fetch(`${url}/api/${path}`, {
       method,
-      headers: { cookie, ...(body === undefined ? {} : { 'content-type': raw ? 'application/octet-stream' : 'application/json' }), ...headers },
+      headers: {
+        cookie,
+        ...(body === undefined
+          ? {}
+          : { 'content-type': raw ? 'application/octet-stream' : 'application/json' }),
+        ...headers,
+      },
       body: body === undefined ? undefined : raw ? body : JSON.stringify(body),
     })
     const text = await reply.text()
-    return { status: reply.status, headers: reply.headers, text, body: /^[[{]/.test(text) ? JSON.parse(text) : text }
+    return {
+      status: reply.status,
+      headers: reply.headers,
+      text,
+      body: /^[[{]/.test(text) ? JSON.parse(text) : text,
+    }
   }
 }
 

@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { ConditionError, groupOf, parseCondition, RowError, typesOf, writeRows, type Attribute, type Group } from '~~/core/condition'
+import {
+  ConditionError,
+  groupOf,
+  parseCondition,
+  RowError,
+  typesOf,
+  writeRows,
+  type Attribute,
+  type Group,
+} from '~~/core/condition'
 
 /** One condition twice: as rows for most people and as text for the rest. `draft` is what is being written; `keep` says that it is meant. */
 const props = defineProps<{ text: string; attributes: Attribute[]; label: string }>()
@@ -19,7 +28,9 @@ function keep(text: string) {
 function readRows(text: string) {
   lacking.value = ''
   try {
-    group.value = text.trim() ? groupOf(parseCondition(text, props.attributes)) : { kind: 'group', join: 'all', parts: [] }
+    group.value = text.trim()
+      ? groupOf(parseCondition(text, props.attributes))
+      : { kind: 'group', join: 'all', parts: [] }
   } catch (error) {
     if (!(error instanceof ConditionError)) throw error
     group.value = null
@@ -43,25 +54,58 @@ function setRows(next: Group) {
     lacking.value = error.message
   }
 }
-watch(() => props.text, (text) => {
-  if (underway[0] === text.trim()) return void underway.shift()
-  underway = []
-  written.value = text
-  readRows(text)
-}, { immediate: true })
+watch(
+  () => props.text,
+  (text) => {
+    if (underway[0] === text.trim()) return void underway.shift()
+    underway = []
+    written.value = text
+    readRows(text)
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
   <div class="editor">
-    <div><slot name="title" />
-      <ConditionRows v-if="group" :group="group" :attributes="attributes" @change="setRows" />
-      <p v-else class="soft">The text cannot be read yet, so there are no rows of it.</p>
-      <p v-if="lacking" class="waits">△ {{ lacking.charAt(0).toUpperCase() + lacking.slice(1) }}.</p>
+    <div>
+      <slot name="title" />
+      <ConditionRows
+        v-if="group"
+        :group="group"
+        :attributes="attributes"
+        @change="setRows"
+      />
+      <p
+        v-else
+        class="soft"
+      >
+        The text cannot be read yet, so there are no rows of it.
+      </p>
+      <p
+        v-if="lacking"
+        class="waits"
+      >
+        △ {{ lacking.charAt(0).toUpperCase() + lacking.slice(1) }}.
+      </p>
     </div>
-    <div><h3>As text</h3><ConditionText :text="written" :attributes="attributes" :label="label" @change="setText" @keep="keep(written)" /><slot /></div>
+    <div>
+      <h3>As text</h3>
+      <ConditionText
+        :text="written"
+        :attributes="attributes"
+        :label="label"
+        @change="setText"
+        @keep="keep(written)"
+      /><slot />
+    </div>
   </div>
 </template>
 
 <style scoped>
-.editor { display: grid; grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr); gap: 18px; }
+.editor {
+  display: grid;
+  grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
+  gap: 18px;
+}
 </style>

@@ -1,24 +1,45 @@
 <script setup lang="ts">
-import { differences, principalName, stateName, type Configuration, type Lifecycle, type StateUse, type Transition } from '~~/core/lifecycle'
+import {
+  differences,
+  principalName,
+  stateName,
+  type Configuration,
+  type Lifecycle,
+  type StateUse,
+  type Transition,
+} from '~~/core/lifecycle'
 
 /** What the draft changes in lifecycles, before and after on the same columns. Only rows that differ are shown. */
 const props = defineProps<{ before: Configuration; after: Configuration }>()
 
-interface Cell { was: string; now: string }
-interface Row { name: string; cells: Cell[] }
+interface Cell {
+  was: string
+  now: string
+}
+interface Row {
+  name: string
+  cells: Cell[]
+}
 
-const pairs = computed(() => props.after.lifecycles.flatMap((now) => {
-  const was = props.before.lifecycles.find(({ id }) => id === now.id)
-  return was && JSON.stringify(was) !== JSON.stringify(now) ? [{ was, now, columns: columnsOf(was, now) }] : []
-}))
+const pairs = computed(() =>
+  props.after.lifecycles.flatMap((now) => {
+    const was = props.before.lifecycles.find(({ id }) => id === now.id)
+    return was && JSON.stringify(was) !== JSON.stringify(now)
+      ? [{ was, now, columns: columnsOf(was, now) }]
+      : []
+  }),
+)
 
 /** The states as they will stand, those that go where they stood. */
 function columnsOf(was: Lifecycle, now: Lifecycle): string[] {
-  return was.states.reduce((columns, { state }, index) => {
-    if (columns.includes(state)) return columns
-    const at = columns.indexOf(was.states[index - 1]?.state ?? '') + 1
-    return [...columns.slice(0, at), state, ...columns.slice(at)]
-  }, now.states.map(({ state }) => state))
+  return was.states.reduce(
+    (columns, { state }, index) => {
+      if (columns.includes(state)) return columns
+      const at = columns.indexOf(was.states[index - 1]?.state ?? '') + 1
+      return [...columns.slice(0, at), state, ...columns.slice(at)]
+    },
+    now.states.map(({ state }) => state),
+  )
 }
 const use = (lifecycle: Lifecycle, state: string) => lifecycle.states.find((other) => other.state === state)
 const name = (state: string) => stateName(props.after, state)
@@ -33,21 +54,42 @@ function rowsOf({ was, now, columns }: { was: Lifecycle; now: Lifecycle; columns
   })
   const principals = [...new Set([...was.states, ...now.states].flatMap(({ grants }) => Object.keys(grants)))]
   const all = [
-    row('Phase', ({ phase }) => phase), row('Content', ({ content }) => content), row('New revision gives', ({ newRevision }) => newRevision ?? '–'), row('Labels adopted', ({ adoption }) => (adoption ? 'yes' : '–')),
-    row('Final', ({ final }) => (final ? 'yes' : '–')), row('Entry', ({ state }, { entry }) => (entry === state ? 'entry' : '–')), row('Guidance', ({ guidance }) => guidance ?? '–'),
-    ...principals.map((principal) => row(principalName(props.after, principal), ({ grants }) => [...(grants[principal] ?? [])].sort().join(' ') || '–')),
+    row('Phase', ({ phase }) => phase),
+    row('Content', ({ content }) => content),
+    row('New revision gives', ({ newRevision }) => newRevision ?? '–'),
+    row('Labels adopted', ({ adoption }) => (adoption ? 'yes' : '–')),
+    row('Final', ({ final }) => (final ? 'yes' : '–')),
+    row('Entry', ({ state }, { entry }) => (entry === state ? 'entry' : '–')),
+    row('Guidance', ({ guidance }) => guidance ?? '–'),
+    ...principals.map((principal) =>
+      row(
+        principalName(props.after, principal),
+        ({ grants }) => [...(grants[principal] ?? [])].sort().join(' ') || '–',
+      ),
+    ),
   ]
   return all.filter(({ cells }) => cells.some((cell) => cell.was && cell.now && cell.was !== cell.now))
 }
 
-function waysOf({ was, now }: { was: Lifecycle; now: Lifecycle }): { key: string; name: string; old?: Transition; fresh?: Transition; words: string }[] {
+function waysOf({
+  was,
+  now,
+}: {
+  was: Lifecycle
+  now: Lifecycle
+}): { key: string; name: string; old?: Transition; fresh?: Transition; words: string }[] {
   const said = differences({ ...props.before, lifecycles: [was] }, { ...props.after, lifecycles: [now] })
   const gone = was.transitions.filter(({ id }) => !now.transitions.some((way) => way.id === id))
   return [
     ...now.transitions.flatMap((fresh) => {
       const old = was.transitions.find(({ id }) => id === fresh.id)
-      const words = said.filter(({ where }) => where.transition === fresh.id).map((difference) => difference.words.slice(fresh.name.length + 1)).join('; ')
-      return old && !words ? [] : [{ key: fresh.id, name: fresh.name, old, fresh, words: old ? words : 'is new' }]
+      const words = said
+        .filter(({ where }) => where.transition === fresh.id)
+        .map((difference) => difference.words.slice(fresh.name.length + 1))
+        .join('; ')
+      return old && !words
+        ? []
+        : [{ key: fresh.id, name: fresh.name, old, fresh, words: old ? words : 'is new' }]
     }),
     ...gone.map((old) => ({ key: `gone ${old.id}`, name: old.name, old, words: 'is gone' })),
   ]
@@ -55,25 +97,134 @@ function waysOf({ was, now }: { was: Lifecycle; now: Lifecycle }): { key: string
 </script>
 
 <template>
-  <section v-for="pair in pairs" :key="pair.now.id" class="score" :style="{ '--columns': pair.columns.length, '--column': '128px' }" :aria-label="`${pair.now.name}, before and after`">
-    <div class="line heads"><b class="clip">{{ pair.now.name }}</b><span v-for="state in pair.columns" :key="state" class="cell"><del v-if="!use(pair.now, state)">{{ name(state) }}</del><ins v-else-if="!use(pair.was, state)">{{ name(state) }}</ins><b v-else class="clip">{{ name(state) }}</b></span></div>
-    <div v-for="row in rowsOf(pair)" :key="row.name" class="line"><span class="clip">{{ row.name }}</span><span v-for="(cell, index) in row.cells" :key="index" class="cell both" :title="cell.was === cell.now ? cell.now : `was ${cell.was || 'not there'}`"><template v-if="cell.was !== cell.now && cell.was && cell.now"><del>{{ cell.was }}</del><ins>{{ cell.now }}</ins></template><span v-else class="soft">{{ cell.now }}</span></span></div>
-    <div v-for="way in waysOf(pair)" :key="way.key" class="line">
-      <del v-if="!way.fresh" class="clip">{{ way.name }}</del><ins v-else-if="!way.old" class="clip">{{ way.name }}</ins><span v-else class="clip">{{ way.name }}</span>
-      <span class="rungs"><LifecycleRung v-if="way.old" :states="pair.columns" :column="128" :transition="way.old" faint /><LifecycleRung v-if="way.fresh" class="over" :states="pair.columns" :column="128" :transition="way.fresh" /></span>
-      <span class="in-words clip" :title="way.words">{{ way.words }}</span>
+  <section
+    v-for="pair in pairs"
+    :key="pair.now.id"
+    class="score"
+    :style="{ '--columns': pair.columns.length, '--column': '128px' }"
+    :aria-label="`${pair.now.name}, before and after`"
+  >
+    <div class="line heads">
+      <b class="clip">{{ pair.now.name }}</b><span
+        v-for="state in pair.columns"
+        :key="state"
+        class="cell"
+        ><del v-if="!use(pair.now, state)">{{ name(state) }}</del
+        ><ins v-else-if="!use(pair.was, state)">{{ name(state) }}</ins
+        ><b
+          v-else
+          class="clip"
+          >{{ name(state) }}</b
+        ></span
+      >
+    </div>
+    <div
+      v-for="row in rowsOf(pair)"
+      :key="row.name"
+      class="line"
+    >
+      <span class="clip">{{ row.name }}</span><span
+        v-for="(cell, index) in row.cells"
+        :key="index"
+        class="cell both"
+        :title="cell.was === cell.now ? cell.now : `was ${cell.was || 'not there'}`"
+        ><template v-if="cell.was !== cell.now && cell.was && cell.now"
+          ><del>{{ cell.was }}</del
+          ><ins>{{ cell.now }}</ins></template
+        ><span
+          v-else
+          class="soft"
+          >{{ cell.now }}</span
+        ></span
+      >
+    </div>
+    <div
+      v-for="way in waysOf(pair)"
+      :key="way.key"
+      class="line"
+    >
+      <del
+        v-if="!way.fresh"
+        class="clip"
+        >{{ way.name }}</del><ins
+        v-else-if="!way.old"
+        class="clip"
+        >{{ way.name }}</ins
+      ><span
+        v-else
+        class="clip"
+        >{{ way.name }}</span
+      >
+      <span class="rungs"
+        ><LifecycleRung
+          v-if="way.old"
+          :states="pair.columns"
+          :column="128"
+          :transition="way.old"
+          faint /><LifecycleRung
+          v-if="way.fresh"
+          class="over"
+          :states="pair.columns"
+          :column="128"
+          :transition="way.fresh"
+      /></span>
+      <span
+        class="in-words clip"
+        :title="way.words"
+        >{{ way.words }}</span
+      >
     </div>
   </section>
 </template>
 
 <style scoped>
-.score { margin-top: 10px; overflow-x: auto; border-top: 1px solid var(--ink); }
-.score .line { grid-template-columns: 140px repeat(var(--columns), var(--column)) minmax(160px, 1fr); }
-.score .cell { overflow: hidden; white-space: nowrap; }
-.score .both { display: flex; flex-direction: column; justify-content: center; align-items: center; height: auto; min-height: var(--row); white-space: normal; font-size: 11px; line-height: 14px; }
-.both > * { max-width: 100%; overflow: hidden; text-overflow: ellipsis; display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; }
-.score .rungs { grid-column: 2 / calc(var(--columns) + 2); position: relative; padding: 0; height: 28px; }
-.over { position: absolute; inset: 0; }
-del { color: var(--ink-soft); }
-ins { text-decoration: none; border-bottom: 2px solid var(--accent); font-weight: 600; }
+.score {
+  margin-top: 10px;
+  overflow-x: auto;
+  border-top: 1px solid var(--ink);
+}
+.score .line {
+  grid-template-columns: 140px repeat(var(--columns), var(--column)) minmax(160px, 1fr);
+}
+.score .cell {
+  overflow: hidden;
+  white-space: nowrap;
+}
+.score .both {
+  display: flex;
+  flex-direction: column;
+  justify-content: center;
+  align-items: center;
+  height: auto;
+  min-height: var(--row);
+  white-space: normal;
+  font-size: 11px;
+  line-height: 14px;
+}
+.both > * {
+  max-width: 100%;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  display: -webkit-box;
+  -webkit-line-clamp: 2;
+  -webkit-box-orient: vertical;
+}
+.score .rungs {
+  grid-column: 2 / calc(var(--columns) + 2);
+  position: relative;
+  padding: 0;
+  height: 28px;
+}
+.over {
+  position: absolute;
+  inset: 0;
+}
+del {
+  color: var(--ink-soft);
+}
+ins {
+  text-decoration: none;
+  border-bottom: 2px solid var(--accent);
+  font-weight: 600;
+}
 </style>

@@ -18,52 +18,190 @@ const scheme = computed(() => {
   if (!lifecycle) return undefined
   return schemeFor(props.configuration, lifecycle)
 })
-const transition = computed(() => props.configuration.lifecycles.find(({ id }) => id === plan.value?.lifecycle)?.transitions.find(({ id }) => id === plan.value?.transition)?.name)
-const evidence = computed(() => (['number', 'revision', 'title', 'status'] as const).flatMap((kind) => (file.value?.evidence[kind] ?? []).map((entry) => ({ kind, ...entry }))))
+const transition = computed(
+  () =>
+    props.configuration.lifecycles
+      .find(({ id }) => id === plan.value?.lifecycle)
+      ?.transitions.find(({ id }) => id === plan.value?.transition)?.name,
+)
+const evidence = computed(() =>
+  (['number', 'revision', 'title', 'status'] as const).flatMap((kind) =>
+    (file.value?.evidence[kind] ?? []).map((entry) => ({ kind, ...entry })),
+  ),
+)
 </script>
 
 <template>
-  <ShellTheTray :label="`File ${row.file.path}`" :height="200" @close="emit('close')">
+  <ShellTheTray
+    :label="`File ${row.file.path}`"
+    :height="200"
+    @close="emit('close')"
+  >
     <template #what>
-      <h3>{{ row.file.number ?? 'No number' }} <span class="soft">{{ plan?.title }}</span></h3>
+      <h3>
+        {{ row.file.number ?? 'No number' }} <span class="soft">{{ plan?.title }}</span>
+      </h3>
       <p class="path mono">{{ row.file.path }}</p>
-      <dl class="pairs"><template v-for="(entry, index) in evidence" :key="index"><dt>{{ entry.source }}</dt><dd><span class="soft">{{ entry.kind }}</span> <span class="mono">{{ entry.value }}</span></dd></template></dl>
-      <p v-if="file?.sha256" class="soft mono hash" :title="file.sha256">{{ file.size }} bytes · SHA-256 {{ file.sha256.slice(0, 12) }}…</p>
+      <dl class="pairs">
+        <template
+          v-for="(entry, index) in evidence"
+          :key="index"
+          ><dt>{{ entry.source }}</dt>
+          <dd>
+            <span class="soft">{{ entry.kind }}</span> <span class="mono">{{ entry.value }}</span>
+          </dd></template
+        >
+      </dl>
+      <p
+        v-if="file?.sha256"
+        class="soft mono hash"
+        :title="file.sha256"
+      >
+        {{ file.size }} bytes · SHA-256 {{ file.sha256.slice(0, 12) }}…
+      </p>
     </template>
     <template #rests>
-      <template v-if="row.file.status === 'left out'"><h3>Left out</h3><p>You decided to leave it out. <button v-if="!locked" class="link" @click="emit('settle', [{ key: row.file.path, settlement: null }])">Take that back</button></p></template>
+      <template v-if="row.file.status === 'left out'"
+        ><h3>Left out</h3>
+        <p>
+          You decided to leave it out.
+          <button
+            v-if="!locked"
+            class="link"
+            @click="emit('settle', [{ key: row.file.path, settlement: null }])"
+          >
+            Take that back
+          </button>
+        </p></template
+      >
       <template v-else-if="conflicts.length">
         <h3 class="waits">Held back</h3>
-        <div v-for="conflict in conflicts" :key="conflict.message" class="conflict">
+        <div
+          v-for="conflict in conflicts"
+          :key="conflict.message"
+          class="conflict"
+        >
           <p>{{ conflict.message }}.</p>
-          <p v-if="!locked"><button v-for="way in conflict.waysOut" :key="way.text" class="link way" @click="settle(way.key, way.settlement)">{{ way.text }}</button></p>
+          <p v-if="!locked">
+            <button
+              v-for="way in conflict.waysOut"
+              :key="way.text"
+              class="link way"
+              @click="settle(way.key, way.settlement)"
+            >
+              {{ way.text }}
+            </button>
+          </p>
         </div>
       </template>
-      <template v-else-if="row.file.status === 'held'"><h3 class="waits">Held back</h3><p>Another file of {{ row.file.number }} is held back, and the versions of a document come in together.</p></template>
-      <template v-else><h3>What it rests on</h3><p v-if="file?.raw !== file?.label">“{{ file?.raw }}” is read as <b class="mono">{{ file?.label }}</b> in {{ scheme?.name }}.</p><p v-else>{{ file?.label }} is a label of {{ scheme?.name }}.</p></template>
-      <form v-if="!locked && row.file.status === 'held'" class="hand" @submit.prevent="settle(row.file.path, { ...(label.trim() ? { label: label.trim() } : {}), ...(number.trim() ? { number: number.trim() } : {}) })">
-        <input v-model="label" class="field mono" placeholder="label" aria-label="Label by hand"><input v-model="number" class="field mono" placeholder="number" aria-label="Number by hand"><button class="act" :disabled="!label.trim() && !number.trim()">Set by hand</button>
+      <template v-else-if="row.file.status === 'held'"
+        ><h3 class="waits">Held back</h3>
+        <p>
+          Another file of {{ row.file.number }} is held back, and the versions of a document come in together.
+        </p></template
+      >
+      <template v-else
+        ><h3>What it rests on</h3>
+        <p v-if="file?.raw !== file?.label">
+          “{{ file?.raw }}” is read as <b class="mono">{{ file?.label }}</b> in {{ scheme?.name }}.
+        </p>
+        <p v-else>{{ file?.label }} is a label of {{ scheme?.name }}.</p></template
+      >
+      <form
+        v-if="!locked && row.file.status === 'held'"
+        class="hand"
+        @submit.prevent="
+          settle(row.file.path, {
+            ...(label.trim() ? { label: label.trim() } : {}),
+            ...(number.trim() ? { number: number.trim() } : {}),
+          })
+        "
+      >
+        <input
+          v-model="label"
+          class="field mono"
+          placeholder="label"
+          aria-label="Label by hand"
+        /><input
+          v-model="number"
+          class="field mono"
+          placeholder="number"
+          aria-label="Number by hand"
+        /><button
+          class="act"
+          :disabled="!label.trim() && !number.trim()"
+        >
+          Set by hand
+        </button>
       </form>
     </template>
     <template #leads>
-      <template v-if="row.document?.status === 'failed'"><h3 class="wrong">▲ Failed</h3><p>{{ row.document.message }}.</p></template>
+      <template v-if="row.document?.status === 'failed'"
+        ><h3 class="wrong">▲ Failed</h3>
+        <p>{{ row.document.message }}.</p></template
+      >
       <template v-else-if="plan?.prediction">
         <h3>{{ row.document?.result ? 'What was predicted' : 'What will happen' }}</h3>
-        <p>Registered in <b>{{ stateName(configuration, plan.prediction.state) }}</b> at <b class="mono">{{ plan.prediction.revision }}</b>, by {{ transition }}, with {{ plan.prediction.versions }} {{ plan.prediction.versions === 1 ? 'version' : 'versions' }}<template v-if="plan.history.length"> and {{ plan.history.map((entry) => entry.label).join(', ') }} as history from before the vault</template>.</p>
-        <p><CommonRevisionTape :rows="plan.prediction.register" :next="plan.prediction.next" :most="8" /></p>
-        <p v-if="plan.prediction.next">The next revision will be <b class="mono">{{ plan.prediction.next }}</b>.</p>
-        <p v-if="scheme" class="soft">Filed by check-in instead, it would start at {{ format(scheme, first(scheme)) }}.</p>
+        <p>
+          Registered in <b>{{ stateName(configuration, plan.prediction.state) }}</b> at
+          <b class="mono">{{ plan.prediction.revision }}</b>, by {{ transition }}, with
+          {{ plan.prediction.versions }} {{ plan.prediction.versions === 1 ? 'version' : 'versions'
+          }}<template v-if="plan.history.length">
+            and {{ plan.history.map((entry) => entry.label).join(', ') }} as history from before the
+            vault</template
+          >.
+        </p>
+        <p>
+          <CommonRevisionTape
+            :rows="plan.prediction.register"
+            :next="plan.prediction.next"
+            :most="8"
+          />
+        </p>
+        <p v-if="plan.prediction.next">
+          The next revision will be <b class="mono">{{ plan.prediction.next }}</b>.
+        </p>
+        <p
+          v-if="scheme"
+          class="soft"
+        >
+          Filed by check-in instead, it would start at {{ format(scheme, first(scheme)) }}.
+        </p>
       </template>
-      <template v-else><h3>What will happen</h3><p class="soft">Nothing, until what holds it back is settled. It is never dropped: it stays here and in the report.</p></template>
+      <template v-else
+        ><h3>What will happen</h3>
+        <p class="soft">
+          Nothing, until what holds it back is settled. It is never dropped: it stays here and in the report.
+        </p></template
+      >
     </template>
   </ShellTheTray>
 </template>
 
 <style scoped>
-.path { overflow-wrap: anywhere; color: var(--ink-soft); line-height: 16px; }
-.hash { margin-top: 6px; }
-.conflict p { margin: 0 0 4px; overflow-wrap: anywhere; }
-.conflict p:first-child::first-letter { text-transform: uppercase; }
-.way { margin-right: 14px; text-align: left; }
-.hand { display: grid; grid-template-columns: 80px 1fr auto; gap: 6px; margin-top: 6px; }
+.path {
+  overflow-wrap: anywhere;
+  color: var(--ink-soft);
+  line-height: 16px;
+}
+.hash {
+  margin-top: 6px;
+}
+.conflict p {
+  margin: 0 0 4px;
+  overflow-wrap: anywhere;
+}
+.conflict p:first-child::first-letter {
+  text-transform: uppercase;
+}
+.way {
+  margin-right: 14px;
+  text-align: left;
+}
+.hand {
+  display: grid;
+  grid-template-columns: 80px 1fr auto;
+  gap: 6px;
+  margin-top: 6px;
+}
 </style>

@@ -12,34 +12,168 @@ const profile = ref<Profile>(JSON.parse(JSON.stringify(props.page.intake.profile
 const changed = computed(() => JSON.stringify(profile.value) !== JSON.stringify(props.page.intake.profile))
 const states = computed(() => {
   const chosen = configuration.value.classes.find(({ id }) => id === profile.value.class)
-  const lifecycles = chosen ? configuration.value.lifecycles.filter(({ id }) => id === chosen.lifecycle) : configuration.value.lifecycles
+  const lifecycles = chosen
+    ? configuration.value.lifecycles.filter(({ id }) => id === chosen.lifecycle)
+    : configuration.value.lifecycles
   return [...new Set(lifecycles.flatMap((lifecycle) => lifecycle.states.map((use) => use.state)))]
 })
 </script>
 
 <template>
-  <form class="mapping" @submit.prevent="emit('keep', profile)">
+  <form
+    class="mapping"
+    @submit.prevent="emit('keep', profile)"
+  >
     <h2>Where they go</h2>
-    <label>Folder<select v-model="profile.folder" class="field" :disabled="locked"><option v-for="folder in store.folders" :key="folder.path">{{ folder.path }}</option></select></label>
-    <label>Class<select v-model="profile.class" class="field" :disabled="locked"><option :value="undefined">by the class rules</option><option v-for="entry in configuration.classes" :key="entry.id" :value="entry.id">{{ entry.name }}</option></select></label>
+    <label
+      >Folder<select
+        v-model="profile.folder"
+        class="field"
+        :disabled="locked"
+      >
+        <option
+          v-for="folder in store.folders"
+          :key="folder.path"
+        >
+          {{ folder.path }}
+        </option>
+      </select></label
+    >
+    <label
+      >Class<select
+        v-model="profile.class"
+        class="field"
+        :disabled="locked"
+      >
+        <option :value="undefined">by the class rules</option>
+        <option
+          v-for="entry in configuration.classes"
+          :key="entry.id"
+          :value="entry.id"
+        >
+          {{ entry.name }}
+        </option>
+      </select></label
+    >
     <h2>Target state</h2>
-    <div v-for="(rule, index) in profile.states" :key="index" class="rule">
-      <input v-model="rule.when" class="field mono" :disabled="locked" :aria-label="`Condition ${index + 1}`" spellcheck="false" placeholder="legacy_status == &quot;drawn&quot;">
-      <div class="bar"><span>→</span><select v-model="rule.state" class="field" :disabled="locked" :aria-label="`State ${index + 1}`"><option v-for="state in states" :key="state" :value="state">{{ stateName(configuration, state) }}</option></select><button type="button" class="plain" :disabled="locked" aria-label="Remove the rule" @click="profile.states.splice(index, 1)">×</button></div>
+    <div
+      v-for="(rule, index) in profile.states"
+      :key="index"
+      class="rule"
+    >
+      <input
+        v-model="rule.when"
+        class="field mono"
+        :disabled="locked"
+        :aria-label="`Condition ${index + 1}`"
+        spellcheck="false"
+        placeholder='legacy_status == "drawn"'
+      />
+      <div class="bar">
+        <span>→</span
+        ><select
+          v-model="rule.state"
+          class="field"
+          :disabled="locked"
+          :aria-label="`State ${index + 1}`"
+        >
+          <option
+            v-for="state in states"
+            :key="state"
+            :value="state"
+          >
+            {{ stateName(configuration, state) }}
+          </option></select
+        ><button
+          type="button"
+          class="plain"
+          :disabled="locked"
+          aria-label="Remove the rule"
+          @click="profile.states.splice(index, 1)"
+        >
+          ×
+        </button>
+      </div>
     </div>
-    <label>{{ profile.states.length ? 'Otherwise' : 'Always' }}<select v-model="profile.otherwise" class="field" :disabled="locked" aria-label="Otherwise"><option v-for="state in states" :key="state" :value="state">{{ stateName(configuration, state) }}</option></select></label>
-    <button type="button" class="link" :disabled="locked" @click="profile.states.push({ when: '', state: profile.otherwise })">Add a rule</button>
+    <label
+      >{{ profile.states.length ? 'Otherwise' : 'Always'
+      }}<select
+        v-model="profile.otherwise"
+        class="field"
+        :disabled="locked"
+        aria-label="Otherwise"
+      >
+        <option
+          v-for="state in states"
+          :key="state"
+          :value="state"
+        >
+          {{ stateName(configuration, state) }}
+        </option>
+      </select></label
+    >
+    <button
+      type="button"
+      class="link"
+      :disabled="locked"
+      @click="profile.states.push({ when: '', state: profile.otherwise })"
+    >
+      Add a rule
+    </button>
     <h2>What is kept in the record</h2>
-    <label v-for="key in (['title', 'status', 'date', 'author'] as const)" :key="key"><span class="cap">{{ key }}</span><select v-model="profile.attributes[key]" class="field" :disabled="locked"><option :value="undefined">not kept</option><option v-for="attribute in configuration.attributes.filter((other) => !other.systemOnly)" :key="attribute.id" :value="attribute.id">{{ attribute.name }}</option></select></label>
-    <button class="act" :disabled="locked || !changed">Use this mapping</button>
+    <label
+      v-for="key in ['title', 'status', 'date', 'author'] as const"
+      :key="key"
+      ><span class="cap">{{ key }}</span
+      ><select
+        v-model="profile.attributes[key]"
+        class="field"
+        :disabled="locked"
+      >
+        <option :value="undefined">not kept</option>
+        <option
+          v-for="attribute in configuration.attributes.filter((other) => !other.systemOnly)"
+          :key="attribute.id"
+          :value="attribute.id"
+        >
+          {{ attribute.name }}
+        </option>
+      </select></label
+    >
+    <button
+      class="act"
+      :disabled="locked || !changed"
+    >
+      Use this mapping
+    </button>
   </form>
 </template>
 
 <style scoped>
-.mapping { display: grid; gap: 6px; }
-label { display: grid; grid-template-columns: 70px 1fr; align-items: center; color: var(--ink-soft); }
-.rule { display: grid; gap: 3px; padding-bottom: 5px; border-bottom: 1px solid var(--hairline); }
-.cap { text-transform: capitalize; }
-.act { justify-self: start; margin-top: 6px; }
-.link { justify-self: start; }
+.mapping {
+  display: grid;
+  gap: 6px;
+}
+label {
+  display: grid;
+  grid-template-columns: 70px 1fr;
+  align-items: center;
+  color: var(--ink-soft);
+}
+.rule {
+  display: grid;
+  gap: 3px;
+  padding-bottom: 5px;
+  border-bottom: 1px solid var(--hairline);
+}
+.cap {
+  text-transform: capitalize;
+}
+.act {
+  justify-self: start;
+  margin-top: 6px;
+}
+.link {
+  justify-self: start;
+}
 </style>

@@ -7,25 +7,67 @@ const emit = defineEmits<{ close: [] }>()
 const { configuration, name, here, edit } = useLifecycle(() => props.lifecycle.id)
 
 const meaning: Record<Right, string> = {
-  see: 'find the document and its record', history: 'its older versions and its trail', open: 'download the file', edit: 'check out, check in, change the record',
-  adopt: 'take over a label it carries', rollback: 'go back to an earlier version', move: 'fire transitions', delete: 'delete the document',
+  see: 'find the document and its record',
+  history: 'its older versions and its trail',
+  open: 'download the file',
+  edit: 'check out, check in, change the record',
+  adopt: 'take over a label it carries',
+  rollback: 'go back to an earlier version',
+  move: 'fire transitions',
+  delete: 'delete the document',
 }
 const held = computed(() => props.use.grants[props.principal] ?? [])
 const who = computed(() => principalName(configuration.value, props.principal))
-const toggle = (right: Right) => edit({ kind: 'set-grant', lifecycle: props.lifecycle.id, state: props.use.state, principal: props.principal, rights: rights.filter((other) => (other === right) !== held.value.includes(other)) })
+const toggle = (right: Right) =>
+  edit({
+    kind: 'set-grant',
+    lifecycle: props.lifecycle.id,
+    state: props.use.state,
+    principal: props.principal,
+    rights: rights.filter((other) => (other === right) !== held.value.includes(other)),
+  })
 </script>
 
 <template>
-  <ShellTheTray :label="`${who} in ${name(use.state)}`" @close="emit('close')">
+  <ShellTheTray
+    :label="`${who} in ${name(use.state)}`"
+    @close="emit('close')"
+  >
     <template #what>
       <h3>{{ who }} in {{ name(use.state) }}</h3>
-      <label v-for="right in rights" :key="right" class="right-row"><input type="checkbox" :checked="held.includes(right)" @change="toggle(right)"> <span class="mono">{{ right }}</span> <span class="soft">{{ meaning[right] }}</span></label>
+      <label
+        v-for="right in rights"
+        :key="right"
+        class="right-row"
+        ><input
+          type="checkbox"
+          :checked="held.includes(right)"
+          @change="toggle(right)"
+        />
+        <span class="mono">{{ right }}</span> <span class="soft">{{ meaning[right] }}</span></label
+      >
     </template>
-    <template #rests><h3>What it rests on</h3><p>A right holds only where the folder grants it too. Roles are played by whom the folder names.</p></template>
-    <template #leads><h3>What it leads to</h3><p>{{ who }} {{ held.length ? `may ${held.join(', ')}` : 'has no right' }} on the {{ here(use.state) }} documents that stand in {{ name(use.state) }} now, as far as their folders agree.</p></template>
+    <template #rests
+      ><h3>What it rests on</h3>
+      <p>
+        A right holds only where the folder grants it too. Roles are played by whom the folder names.
+      </p></template
+    >
+    <template #leads
+      ><h3>What it leads to</h3>
+      <p>
+        {{ who }} {{ held.length ? `may ${held.join(', ')}` : 'has no right' }} on the
+        {{ here(use.state) }} documents that stand in {{ name(use.state) }} now, as far as their folders
+        agree.
+      </p></template
+    >
   </ShellTheTray>
 </template>
 
 <style scoped>
-.right-row { display: grid; grid-template-columns: 20px 70px 1fr; line-height: 21px; }
+.right-row {
+  display: grid;
+  grid-template-columns: 20px 70px 1fr;
+  line-height: 21px;
+}
 </style>

@@ -3,15 +3,27 @@ import type { Lifecycle } from '~~/core/lifecycle'
 import type { RowOrder } from './LifecycleSheet.vue'
 
 /** What can be done with a lifecycle as a whole: name it, see it as sheet or map, ask what somebody may do, copy, paste, duplicate, print. */
-const props = defineProps<{ lifecycle: Lifecycle; view: 'sheet' | 'map'; only: string; order: RowOrder; marked: string[] }>()
-const emit = defineEmits<{ view: [view: 'sheet' | 'map']; only: [principal: string]; order: [order: RowOrder] }>()
+const props = defineProps<{
+  lifecycle: Lifecycle
+  view: 'sheet' | 'map'
+  only: string
+  order: RowOrder
+  marked: string[]
+}>()
+const emit = defineEmits<{
+  view: [view: 'sheet' | 'map']
+  only: [principal: string]
+  order: [order: RowOrder]
+}>()
 const { store, configuration, name, edit } = useLifecycle(() => props.lifecycle.id)
 const { copied, copy, paste } = useStateClipboard()
 
 const principals = usePrincipals()
 const asked = computed(() => principals.value.filter(({ value }) => !value.startsWith('person:')))
 const text = (event: Event) => (event.target as HTMLInputElement).value
-const source = computed(() => configuration.value.lifecycles.find(({ id }) => id === copied.value?.source)?.name)
+const source = computed(
+  () => configuration.value.lifecycles.find(({ id }) => id === copied.value?.source)?.name,
+)
 async function duplicate() {
   const taken = configuration.value.lifecycles.map((other) => other.name)
   let title = `${props.lifecycle.name} copy`
@@ -29,23 +41,114 @@ const print = () => window.print()
 </script>
 
 <template>
-  <div class="bar tools no-print" role="toolbar" aria-label="Lifecycle">
-    <span class="views"><button v-for="one in ['sheet', 'map'] as const" :key="one" class="link" :aria-pressed="view === one" @click="emit('view', one)">{{ one }}</button></span>
-    <label>What may <select class="quiet" :value="only" aria-label="Whose transitions are shown" @change="emit('only', text($event))"><option value="">everybody</option><option v-for="principal in asked" :key="principal.value" :value="principal.value">{{ principal.name }}</option></select> do?</label>
-    <label v-if="view === 'sheet'">Rows <select class="quiet" :value="order" aria-label="Order of the rows" @change="emit('order', text($event) as RowOrder)"><option value="drawn">as drawn</option><option value="name">by name</option><option value="from">by state</option><option value="who">by who</option></select></label>
+  <div
+    class="bar tools no-print"
+    role="toolbar"
+    aria-label="Lifecycle"
+  >
+    <span class="views"
+      ><button
+        v-for="one in ['sheet', 'map'] as const"
+        :key="one"
+        class="link"
+        :aria-pressed="view === one"
+        @click="emit('view', one)"
+      >
+        {{ one }}
+      </button></span
+    >
+    <label
+      >What may
+      <select
+        class="quiet"
+        :value="only"
+        aria-label="Whose transitions are shown"
+        @change="emit('only', text($event))"
+      >
+        <option value="">everybody</option>
+        <option
+          v-for="principal in asked"
+          :key="principal.value"
+          :value="principal.value"
+        >
+          {{ principal.name }}
+        </option>
+      </select>
+      do?</label
+    >
+    <label v-if="view === 'sheet'"
+      >Rows
+      <select
+        class="quiet"
+        :value="order"
+        aria-label="Order of the rows"
+        @change="emit('order', text($event) as RowOrder)"
+      >
+        <option value="drawn">as drawn</option>
+        <option value="name">by name</option>
+        <option value="from">by state</option>
+        <option value="who">by who</option>
+      </select></label
+    >
     <span class="grow" />
-    <button v-if="marked.length" class="link" @click="copy(lifecycle.id, marked)">Copy {{ marked.map(name).join(', ') }}</button>
-    <button v-if="copied" class="link" @click="paste(lifecycle.id)">Paste {{ copied.states.map(name).join(', ') }} from {{ source }}</button>
-    <button class="link" @click="duplicate">Duplicate</button>
-    <button class="link" @click="print">Print</button>
-    <button class="link wrong" @click="remove">Remove</button>
+    <button
+      v-if="marked.length"
+      class="link"
+      @click="copy(lifecycle.id, marked)"
+    >
+      Copy {{ marked.map(name).join(', ') }}
+    </button>
+    <button
+      v-if="copied"
+      class="link"
+      @click="paste(lifecycle.id)"
+    >
+      Paste {{ copied.states.map(name).join(', ') }} from {{ source }}
+    </button>
+    <button
+      class="link"
+      @click="duplicate"
+    >
+      Duplicate
+    </button>
+    <button
+      class="link"
+      @click="print"
+    >
+      Print
+    </button>
+    <button
+      class="link wrong"
+      @click="remove"
+    >
+      Remove
+    </button>
   </div>
 </template>
 
 <style scoped>
-.tools { margin-top: 6px; color: var(--ink-soft); }
-.views { display: flex; gap: 10px; }
-.views [aria-pressed='true'] { color: var(--ink); font-weight: 600; text-decoration-thickness: 2px; }
-.quiet { border: 0; border-bottom: 1px solid var(--line); background: transparent; color: var(--ink); font: inherit; cursor: pointer; }
-.quiet option { background: var(--sheet); }
+.tools {
+  margin-top: 6px;
+  color: var(--ink-soft);
+}
+.views {
+  display: flex;
+  gap: 10px;
+}
+.views [aria-pressed='true'] {
+  color: var(--ink);
+  font-weight: 600;
+  text-decoration-thickness: 2px;
+}
+.quiet {
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  background: transparent;
+  color: var(--ink);
+  font: inherit;
+  cursor: pointer;
+}
+.quiet option {
+  background: var(--sheet);
+}
 </style>

@@ -35,26 +35,97 @@ function keys(event: KeyboardEvent, index: number) {
   event.stopPropagation()
 }
 const x = (index: number) => (index + 0.5) * props.column
-const words = computed(() => (from.value === null ? 'draw one here…' : `${props.states[from.value]!.name} → ${props.states[to.value]!.name}`))
+const words = computed(() =>
+  from.value === null
+    ? 'draw one here…'
+    : `${props.states[from.value]!.name} → ${props.states[to.value]!.name}`,
+)
 </script>
 
 <template>
   <div>
-    <span class="hint clip" :class="{ drawing: from !== null }" aria-live="polite">{{ words }}</span>
-    <div class="canvas" @pointerdown="press" @pointermove="from !== null && (to = columnUnder($event))" @pointerup="finish" @pointercancel="from = null">
-      <svg :width="states.length * column" height="28" aria-hidden="true"><line v-if="from !== null" :x1="x(from)" :x2="x(to)" y1="14" y2="14" /></svg>
-      <button v-for="(state, index) in states" :key="state.id" class="plain dot" :class="{ on: from !== null && (index === from || index === to) }" :style="{ left: `${x(index) - 9}px` }" :aria-label="`Draw a transition from ${state.name}`" title="Drag to another column; or Enter, arrows, Enter" @keydown="keys($event, index)" />
+    <span
+      class="hint clip"
+      :class="{ drawing: from !== null }"
+      aria-live="polite"
+      >{{ words }}</span
+    >
+    <div
+      class="canvas"
+      @pointerdown="press"
+      @pointermove="from !== null && (to = columnUnder($event))"
+      @pointerup="finish"
+      @pointercancel="from = null"
+    >
+      <svg
+        :width="states.length * column"
+        height="28"
+        aria-hidden="true"
+      >
+        <line
+          v-if="from !== null"
+          :x1="x(from)"
+          :x2="x(to)"
+          y1="14"
+          y2="14"
+        />
+      </svg>
+      <button
+        v-for="(state, index) in states"
+        :key="state.id"
+        class="plain dot"
+        :class="{ on: from !== null && (index === from || index === to) }"
+        :style="{ left: `${x(index) - 9}px` }"
+        :aria-label="`Draw a transition from ${state.name}`"
+        title="Drag to another column; or Enter, arrows, Enter"
+        @keydown="keys($event, index)"
+      />
     </div>
   </div>
 </template>
 
 <style scoped>
-.hint { color: var(--ink-faint); }
-.drawing { color: var(--accent); font-weight: 600; }
-.canvas { grid-column: 2 / calc(var(--columns) + 2); position: relative; height: 28px; cursor: crosshair; touch-action: none; padding: 0; }
-.dot { position: absolute; top: 5px; width: 18px; height: 18px; }
-.dot::after { content: ''; display: block; width: 8px; height: 8px; margin: 5px; border: 1px solid var(--ink-faint); border-radius: 50%; background: var(--paper); }
-.dot.on::after { background: var(--accent); border-color: var(--accent); }
-line { stroke: var(--accent); stroke-width: 2; stroke-dasharray: 4 3; }
-svg { display: block; }
+.hint {
+  color: var(--ink-faint);
+}
+.drawing {
+  color: var(--accent);
+  font-weight: 600;
+}
+.canvas {
+  grid-column: 2 / calc(var(--columns) + 2);
+  position: relative;
+  height: 28px;
+  cursor: crosshair;
+  touch-action: none;
+  padding: 0;
+}
+.dot {
+  position: absolute;
+  top: 5px;
+  width: 18px;
+  height: 18px;
+}
+.dot::after {
+  content: '';
+  display: block;
+  width: 8px;
+  height: 8px;
+  margin: 5px;
+  border: 1px solid var(--ink-faint);
+  border-radius: 50%;
+  background: var(--paper);
+}
+.dot.on::after {
+  background: var(--accent);
+  border-color: var(--accent);
+}
+line {
+  stroke: var(--accent);
+  stroke-width: 2;
+  stroke-dasharray: 4 3;
+}
+svg {
+  display: block;
+}
 </style>

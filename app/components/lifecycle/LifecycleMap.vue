@@ -21,58 +21,267 @@ const isWay = (id: string) => props.selection?.kind === 'transition' && props.se
 const useOf = (state: string) => props.lifecycle.states.find((use) => use.state === state)
 const wayOf = (id: string) => props.lifecycle.transitions.find((way) => way.id === id)
 
-const nodes = computed<Node[]>(() => (layout.value?.nodes ?? []).map(({ state, x, y, width, height }) => ({ id: state, type: 'state', position: { x, y }, width, height, data: {}, ariaLabel: `State ${name(state)}` })))
-const edges = computed<Edge[]>(() => (layout.value?.edges ?? []).flatMap((edge) => {
-  const way = wayOf(edge.transition)
-  return way ? [{ id: `${edge.transition} ${edge.from}`, source: edge.from, target: way.to, type: 'way', data: edge, ariaLabel: `Transition ${way.name}` }] : []
-}))
+const nodes = computed<Node[]>(() =>
+  (layout.value?.nodes ?? []).map(({ state, x, y, width, height }) => ({
+    id: state,
+    type: 'state',
+    position: { x, y },
+    width,
+    height,
+    data: {},
+    ariaLabel: `State ${name(state)}`,
+  })),
+)
+const edges = computed<Edge[]>(() =>
+  (layout.value?.edges ?? []).flatMap((edge) => {
+    const way = wayOf(edge.transition)
+    return way
+      ? [
+          {
+            id: `${edge.transition} ${edge.from}`,
+            source: edge.from,
+            target: way.to,
+            type: 'way',
+            data: edge,
+            ariaLabel: `Transition ${way.name}`,
+          },
+        ]
+      : []
+  }),
+)
 const muted = (id: string) => props.only !== '' && !mayFire(props.only, wayOf(id)!)
 const connect = ({ source, target }: Connection) => emit('drawn', source, target)
 const fit = () => fitView({ padding: 0.08, maxZoom: 1.2 })
 onNodesInitialized(fit)
-watch(() => [layout.value?.width, layout.value?.height, dimensions.value.height], () => nextTick(fit))
-const save = (kind: 'svg' | 'png' | 'pdf') => attempt(() => saveMap(mapSvg(configuration.value, props.lifecycle, layout.value!), kind, props.lifecycle.id))
+watch(
+  () => [layout.value?.width, layout.value?.height, dimensions.value.height],
+  () => nextTick(fit),
+)
+const save = (kind: 'svg' | 'png' | 'pdf') =>
+  attempt(() =>
+    saveMap(mapSvg(configuration.value, props.lifecycle, layout.value!), kind, props.lifecycle.id),
+  )
 </script>
 
 <template>
-  <div class="map" role="group" :aria-label="`Map of ${lifecycle.name}`">
-    <VueFlow id="map" :nodes="nodes" :edges="edges" :nodes-draggable="false" :min-zoom="0.1" :max-zoom="3" :edges-updatable="false" :delete-key-code="null" :connect-on-click="false" @node-click="emit('select', { kind: 'state', state: $event.node.id })" @edge-click="emit('select', { kind: 'transition', transition: $event.edge.data.transition })" @connect="connect">
+  <div
+    class="map"
+    role="group"
+    :aria-label="`Map of ${lifecycle.name}`"
+  >
+    <VueFlow
+      id="map"
+      :nodes="nodes"
+      :edges="edges"
+      :nodes-draggable="false"
+      :min-zoom="0.1"
+      :max-zoom="3"
+      :edges-updatable="false"
+      :delete-key-code="null"
+      :connect-on-click="false"
+      @node-click="emit('select', { kind: 'state', state: $event.node.id })"
+      @edge-click="emit('select', { kind: 'transition', transition: $event.edge.data.transition })"
+      @connect="connect"
+    >
       <template #node-state="{ id }">
-        <Handle type="target" :position="Position.Left" />
-        <div v-if="useOf(id)" class="state" :class="[useOf(id)!.phase, { selected: isState(id) }]"><b class="clip">{{ name(id) }}</b><small>{{ useOf(id)!.phase }} · {{ here(id) }} here</small></div>
-        <Handle type="source" :position="Position.Right" title="Drag to another state to draw a transition" />
+        <Handle
+          type="target"
+          :position="Position.Left"
+        />
+        <div
+          v-if="useOf(id)"
+          class="state"
+          :class="[useOf(id)!.phase, { selected: isState(id) }]"
+        >
+          <b class="clip">{{ name(id) }}</b><small>{{ useOf(id)!.phase }} · {{ here(id) }} here</small>
+        </div>
+        <Handle
+          type="source"
+          :position="Position.Right"
+          title="Drag to another state to draw a transition"
+        />
       </template>
       <template #edge-way="{ data }">
-        <g :class="['way', wayOf(data.transition)?.trigger, { selected: isWay(data.transition), muted: muted(data.transition) }]"><path class="reach" :d="pathOf(data.points)" /><path class="stem" :d="pathOf(data.points)" /><path class="tip" :d="tipOf(data.points)" /><text :x="data.label.x" :y="data.label.y">{{ wayOf(data.transition)?.name }}</text></g>
+        <g
+          :class="[
+            'way',
+            wayOf(data.transition)?.trigger,
+            { selected: isWay(data.transition), muted: muted(data.transition) },
+          ]"
+          ><path
+            class="reach"
+            :d="pathOf(data.points)"
+          /><path
+            class="stem"
+            :d="pathOf(data.points)"
+          /><path
+            class="tip"
+            :d="tipOf(data.points)"
+          /><text
+            :x="data.label.x"
+            :y="data.label.y"
+            >{{ wayOf(data.transition)?.name }}</text
+          ></g
+        >
       </template>
-      <p v-if="!layout" class="soft laying">Laying out {{ lifecycle.states.length }} states and {{ lifecycle.transitions.length }} transitions…</p>
-      <MiniMap v-if="nodes.length > 6" pannable zoomable :width="160" :height="90" aria-label="The whole map" />
+      <p
+        v-if="!layout"
+        class="soft laying"
+      >
+        Laying out {{ lifecycle.states.length }} states and {{ lifecycle.transitions.length }} transitions…
+      </p>
+      <MiniMap
+        v-if="nodes.length > 6"
+        pannable
+        zoomable
+        :width="160"
+        :height="90"
+        aria-label="The whole map"
+      />
     </VueFlow>
-    <div class="tools no-print"><button class="act" aria-label="Zoom in" @click="zoomIn()">+</button><button class="act" aria-label="Zoom out" @click="zoomOut()">−</button><button class="act" @click="fit">Fit</button><span>Save as</span><button v-for="kind in ['svg', 'png', 'pdf'] as const" :key="kind" class="link" :disabled="!layout" @click="save(kind)">{{ kind.toUpperCase() }}</button></div>
+    <div class="tools no-print">
+      <button
+        class="act"
+        aria-label="Zoom in"
+        @click="zoomIn()"
+      >
+        +</button
+      ><button
+        class="act"
+        aria-label="Zoom out"
+        @click="zoomOut()"
+      >
+        −</button
+      ><button
+        class="act"
+        @click="fit"
+      >
+        Fit</button
+      ><span>Save as</span
+      ><button
+        v-for="kind in ['svg', 'png', 'pdf'] as const"
+        :key="kind"
+        class="link"
+        :disabled="!layout"
+        @click="save(kind)"
+      >
+        {{ kind.toUpperCase() }}
+      </button>
+    </div>
   </div>
 </template>
 
 <style scoped>
-.map { position: relative; height: calc(100cqh - 116px); min-height: 280px; margin-top: 8px; border: 1px solid var(--hairline); background: var(--sheet); }
-.state { width: 140px; height: 44px; border: 1px solid var(--ink); border-radius: 2px; background: var(--sheet); color: var(--ink); display: grid; align-content: center; justify-items: center; line-height: 16px; padding: 0 8px; }
-.state b { max-width: 100%; font-weight: 600; }
-.state small { font-size: 10.5px; color: inherit; }
-.state.review { background: repeating-linear-gradient(-45deg, var(--sheet) 0 5px, var(--tint) 5px 7px); }
-.state.issued { background: var(--ink); color: var(--inverse); }
-.state.retired { background: var(--paper); color: var(--ink-soft); border-style: dashed; }
-.state.selected { outline: 2px solid var(--accent); outline-offset: 2px; }
-.stem { fill: none; stroke: var(--ink); stroke-width: 1.3; }
-.unattended .stem { stroke-dasharray: 5 3; }
-.reach { fill: none; stroke: transparent; stroke-width: 14; cursor: pointer; }
-.tip { fill: var(--ink); }
-.way text { font: 11px 'IBM Plex Sans', sans-serif; fill: var(--ink-soft); cursor: pointer; }
-.way.selected { --ink: var(--accent); --ink-soft: var(--accent); }
-.way.selected .stem { stroke-width: 2.4; }
-.way.muted { opacity: .25; }
-.laying { position: absolute; left: 16px; top: 12px; }
-.tools { position: absolute; left: 10px; bottom: 10px; display: flex; gap: 8px; align-items: center; background: var(--sheet); padding: 4px; }
-.tools .act { height: 24px; padding: 0 8px; }
-.map :deep(.vue-flow__handle) { width: 7px; height: 7px; background: var(--sheet); border: 1px solid var(--ink-faint); }
-.map :deep(.vue-flow__minimap) { background: var(--paper); border: 1px solid var(--line); }
-.map :deep(.vue-flow__node:focus-visible) { outline: 2px solid var(--accent); outline-offset: 4px; }
+.map {
+  position: relative;
+  height: calc(100cqh - 116px);
+  min-height: 280px;
+  margin-top: 8px;
+  border: 1px solid var(--hairline);
+  background: var(--sheet);
+}
+.state {
+  width: 140px;
+  height: 44px;
+  border: 1px solid var(--ink);
+  border-radius: 2px;
+  background: var(--sheet);
+  color: var(--ink);
+  display: grid;
+  align-content: center;
+  justify-items: center;
+  line-height: 16px;
+  padding: 0 8px;
+}
+.state b {
+  max-width: 100%;
+  font-weight: 600;
+}
+.state small {
+  font-size: 10.5px;
+  color: inherit;
+}
+.state.review {
+  background: repeating-linear-gradient(-45deg, var(--sheet) 0 5px, var(--tint) 5px 7px);
+}
+.state.issued {
+  background: var(--ink);
+  color: var(--inverse);
+}
+.state.retired {
+  background: var(--paper);
+  color: var(--ink-soft);
+  border-style: dashed;
+}
+.state.selected {
+  outline: 2px solid var(--accent);
+  outline-offset: 2px;
+}
+.stem {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.3;
+}
+.unattended .stem {
+  stroke-dasharray: 5 3;
+}
+.reach {
+  fill: none;
+  stroke: transparent;
+  stroke-width: 14;
+  cursor: pointer;
+}
+.tip {
+  fill: var(--ink);
+}
+.way text {
+  font:
+    11px 'IBM Plex Sans',
+    sans-serif;
+  fill: var(--ink-soft);
+  cursor: pointer;
+}
+.way.selected {
+  --ink: var(--accent);
+  --ink-soft: var(--accent);
+}
+.way.selected .stem {
+  stroke-width: 2.4;
+}
+.way.muted {
+  opacity: 0.25;
+}
+.laying {
+  position: absolute;
+  left: 16px;
+  top: 12px;
+}
+.tools {
+  position: absolute;
+  left: 10px;
+  bottom: 10px;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  background: var(--sheet);
+  padding: 4px;
+}
+.tools .act {
+  height: 24px;
+  padding: 0 8px;
+}
+.map :deep(.vue-flow__handle) {
+  width: 7px;
+  height: 7px;
+  background: var(--sheet);
+  border: 1px solid var(--ink-faint);
+}
+.map :deep(.vue-flow__minimap) {
+  background: var(--paper);
+  border: 1px solid var(--line);
+}
+.map :deep(.vue-flow__node:focus-visible) {
+  outline: 2px solid var(--accent);
+  outline-offset: 4px;
+}
 </style>

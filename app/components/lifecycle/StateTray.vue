@@ -7,47 +7,150 @@ const emit = defineEmits<{ close: [] }>()
 const { configuration, name, here, findings, edit } = useLifecycle(() => props.lifecycle.id)
 
 const { copy } = useStateClipboard()
-const change = (patch: StatePatch) => edit({ kind: 'change-state', lifecycle: props.lifecycle.id, state: props.use.state, patch })
-const others = computed(() => configuration.value.lifecycles.filter((lifecycle) => lifecycle.id !== props.lifecycle.id && lifecycle.states.some((use) => use.state === props.use.state)))
-const into = computed(() => props.lifecycle.transitions.filter((way) => way.to === props.use.state && !way.from.includes(props.use.state)))
+const change = (patch: StatePatch) =>
+  edit({ kind: 'change-state', lifecycle: props.lifecycle.id, state: props.use.state, patch })
+const others = computed(() =>
+  configuration.value.lifecycles.filter(
+    (lifecycle) =>
+      lifecycle.id !== props.lifecycle.id && lifecycle.states.some((use) => use.state === props.use.state),
+  ),
+)
+const into = computed(() =>
+  props.lifecycle.transitions.filter(
+    (way) => way.to === props.use.state && !way.from.includes(props.use.state),
+  ),
+)
 const outOf = computed(() => props.lifecycle.transitions.filter((way) => way.from.includes(props.use.state)))
 const standing = computed(() => here(props.use.state))
 const text = (event: Event) => (event.target as HTMLInputElement).value
 const on = (event: Event) => (event.target as HTMLInputElement).checked
 async function remove() {
-  if (await edit({ kind: 'remove-state', lifecycle: props.lifecycle.id, state: props.use.state })) emit('close')
+  if (await edit({ kind: 'remove-state', lifecycle: props.lifecycle.id, state: props.use.state }))
+    emit('close')
 }
 </script>
 
 <template>
-  <ShellTheTray :label="`State ${name(use.state)}`" @close="emit('close')">
+  <ShellTheTray
+    :label="`State ${name(use.state)}`"
+    @close="emit('close')"
+  >
     <template #what>
       <h3>{{ name(use.state) }}</h3>
       <div class="form">
-        <label for="state-name">Name</label><input id="state-name" class="field" :value="name(use.state)" @change="edit({ kind: 'rename-state', state: use.state, name: text($event) })">
-        <label for="state-phase">Phase</label><select id="state-phase" class="field" :value="use.phase" @change="change({ phase: text($event) as Phase })"><option v-for="phase in phases" :key="phase">{{ phase }}</option></select>
+        <label for="state-name">Name</label
+        ><input
+          id="state-name"
+          class="field"
+          :value="name(use.state)"
+          @change="edit({ kind: 'rename-state', state: use.state, name: text($event) })"
+        />
+        <label for="state-phase">Phase</label
+        ><select
+          id="state-phase"
+          class="field"
+          :value="use.phase"
+          @change="change({ phase: text($event) as Phase })"
+        >
+          <option
+            v-for="phase in phases"
+            :key="phase"
+          >
+            {{ phase }}
+          </option>
+        </select>
       </div>
-      <p class="soft note">{{ others.length ? `The catalogue’s name is shared: ${others.map((lifecycle) => lifecycle.name).join(', ')} will read the same.` : 'Used by this lifecycle alone.' }}</p>
-      <label class="check"><input type="checkbox" :checked="lifecycle.entry === use.state" :disabled="lifecycle.entry === use.state" @change="edit({ kind: 'set-entry', lifecycle: lifecycle.id, state: use.state })"> documents enter here</label>
-      <label class="check"><input type="checkbox" :checked="use.final" @change="change({ final: on($event) })"> final</label>
+      <p class="soft note">
+        {{
+          others.length
+            ? `The catalogue’s name is shared: ${others.map((lifecycle) => lifecycle.name).join(', ')} will read the same.`
+            : 'Used by this lifecycle alone.'
+        }}
+      </p>
+      <label class="check"
+        ><input
+          type="checkbox"
+          :checked="lifecycle.entry === use.state"
+          :disabled="lifecycle.entry === use.state"
+          @change="edit({ kind: 'set-entry', lifecycle: lifecycle.id, state: use.state })"
+        />
+        documents enter here</label
+      >
+      <label class="check"
+        ><input
+          type="checkbox"
+          :checked="use.final"
+          @change="change({ final: on($event) })"
+        />
+        final</label
+      >
     </template>
     <template #rests>
       <h3>Guidance for the people in it</h3>
-      <textarea class="field" rows="4" :value="use.guidance" aria-label="Guidance" placeholder="What to do here, in a sentence or two" @change="change({ guidance: text($event).trim() || null })" />
-      <p class="soft note">{{ use.content === 'open' ? 'The file may be checked out here.' : 'The file cannot be checked out here.' }} {{ use.adoption ? 'A label that a document already carries may be adopted.' : '' }}</p>
+      <textarea
+        class="field"
+        rows="4"
+        :value="use.guidance"
+        aria-label="Guidance"
+        placeholder="What to do here, in a sentence or two"
+        @change="change({ guidance: text($event).trim() || null })"
+      />
+      <p class="soft note">
+        {{
+          use.content === 'open'
+            ? 'The file may be checked out here.'
+            : 'The file cannot be checked out here.'
+        }}
+        {{ use.adoption ? 'A label that a document already carries may be adopted.' : '' }}
+      </p>
     </template>
     <template #leads>
       <h3>{{ standing }} {{ standing === 1 ? 'document' : 'documents' }} here now</h3>
-      <p>In by {{ into.map((way) => way.name).join(', ') || 'nothing' }}.<br>Out by {{ outOf.map((way) => way.name).join(', ') || 'nothing' }}.</p>
-      <CommonFindingLine v-for="finding in findings({ state: use.state })" :key="finding.code + finding.message" :finding="finding" />
-      <button class="link" @click="copy(lifecycle.id, [use.state])">Copy this state</button> · <button class="link wrong" @click="remove">Remove this state</button> <span v-if="into.length + outOf.length" class="soft">with the transitions that need it</span>
+      <p>
+        In by {{ into.map((way) => way.name).join(', ') || 'nothing' }}.<br />Out by
+        {{ outOf.map((way) => way.name).join(', ') || 'nothing' }}.
+      </p>
+      <CommonFindingLine
+        v-for="finding in findings({ state: use.state })"
+        :key="finding.code + finding.message"
+        :finding="finding"
+      />
+      <button
+        class="link"
+        @click="copy(lifecycle.id, [use.state])"
+      >
+        Copy this state
+      </button>
+      ·
+      <button
+        class="link wrong"
+        @click="remove"
+      >
+        Remove this state
+      </button>
+      <span
+        v-if="into.length + outOf.length"
+        class="soft"
+        >with the transitions that need it</span
+      >
     </template>
   </ShellTheTray>
 </template>
 
 <style scoped>
-.form { display: grid; grid-template-columns: 56px 1fr; gap: 4px 8px; align-items: center; }
-.form label { color: var(--ink-soft); }
-.note { margin: 6px 0; }
-.check { margin-right: 16px; }
+.form {
+  display: grid;
+  grid-template-columns: 56px 1fr;
+  gap: 4px 8px;
+  align-items: center;
+}
+.form label {
+  color: var(--ink-soft);
+}
+.note {
+  margin: 6px 0;
+}
+.check {
+  margin-right: 16px;
+}
 </style>

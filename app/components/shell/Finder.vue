@@ -2,7 +2,12 @@
 import { useDebounceFn } from '@vueuse/core'
 import { stateName } from '~~/core/lifecycle'
 
-interface Hit { kind: string; name: string; detail: string; to: string }
+interface Hit {
+  kind: string
+  name: string
+  detail: string
+  to: string
+}
 const emit = defineEmits<{ close: [] }>()
 const session = useSession()
 const configuration = useConfiguration()
@@ -11,27 +16,79 @@ const at = ref(0)
 const found = ref<Hit[]>([])
 
 const views: Hit[] = [
-  { kind: 'view', name: 'Overview', detail: '', to: '/' }, { kind: 'view', name: 'Lifecycles', detail: '', to: '/lifecycles' }, { kind: 'view', name: 'Revisions', detail: '', to: '/revisions' }, { kind: 'view', name: 'Adopt labels', detail: '', to: '/adoption' }, { kind: 'view', name: 'Intake', detail: '', to: '/intake' },
-  { kind: 'view', name: 'Vault', detail: '', to: '/vault' }, { kind: 'view', name: 'Jobs', detail: '', to: '/jobs' }, { kind: 'view', name: 'Audit', detail: '', to: '/audit' }, { kind: 'view', name: 'Review and publish', detail: '', to: '/publish' },
+  { kind: 'view', name: 'Overview', detail: '', to: '/' },
+  { kind: 'view', name: 'Lifecycles', detail: '', to: '/lifecycles' },
+  { kind: 'view', name: 'Revisions', detail: '', to: '/revisions' },
+  { kind: 'view', name: 'Adopt labels', detail: '', to: '/adoption' },
+  { kind: 'view', name: 'Intake', detail: '', to: '/intake' },
+  { kind: 'view', name: 'Vault', detail: '', to: '/vault' },
+  { kind: 'view', name: 'Jobs', detail: '', to: '/jobs' },
+  { kind: 'view', name: 'Audit', detail: '', to: '/audit' },
+  { kind: 'view', name: 'Review and publish', detail: '', to: '/publish' },
 ]
 const local = computed<Hit[]>(() => {
   if (!session.person?.administrator) return views.filter((view) => ['/vault', '/adoption'].includes(view.to))
   const { lifecycles = [], ...rest } = configuration.drafted ?? { states: [], schemes: [] }
-  const states = lifecycles.flatMap((lifecycle) => lifecycle.states.map((use) => ({ kind: 'state', name: rest.states.find(({ id }) => id === use.state)?.name ?? use.state, detail: lifecycle.name, to: `/lifecycles/${lifecycle.id}?state=${use.state}` })))
-  const ways = lifecycles.flatMap((lifecycle) => lifecycle.transitions.map((way) => ({ kind: 'transition', name: way.name, detail: lifecycle.name, to: `/lifecycles/${lifecycle.id}?transition=${way.id}` })))
-  const schemes = rest.schemes.map(({ id, name }) => ({ kind: 'scheme', name, detail: '', to: `/revisions/${id}` }))
-  return [...views, ...lifecycles.map(({ id, name }) => ({ kind: 'lifecycle', name, detail: '', to: `/lifecycles/${id}` })), ...schemes, ...states, ...ways]
+  const states = lifecycles.flatMap((lifecycle) =>
+    lifecycle.states.map((use) => ({
+      kind: 'state',
+      name: rest.states.find(({ id }) => id === use.state)?.name ?? use.state,
+      detail: lifecycle.name,
+      to: `/lifecycles/${lifecycle.id}?state=${use.state}`,
+    })),
+  )
+  const ways = lifecycles.flatMap((lifecycle) =>
+    lifecycle.transitions.map((way) => ({
+      kind: 'transition',
+      name: way.name,
+      detail: lifecycle.name,
+      to: `/lifecycles/${lifecycle.id}?transition=${way.id}`,
+    })),
+  )
+  const schemes = rest.schemes.map(({ id, name }) => ({
+    kind: 'scheme',
+    name,
+    detail: '',
+    to: `/revisions/${id}`,
+  }))
+  return [
+    ...views,
+    ...lifecycles.map(({ id, name }) => ({ kind: 'lifecycle', name, detail: '', to: `/lifecycles/${id}` })),
+    ...schemes,
+    ...states,
+    ...ways,
+  ]
 })
 const hits = computed(() => {
   const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return [...local.value.filter((hit) => words.every((word) => `${hit.kind} ${hit.name} ${hit.detail}`.toLowerCase().includes(word))).slice(0, words.length ? 8 : 7), ...found.value]
+  return [
+    ...local.value
+      .filter((hit) =>
+        words.every((word) => `${hit.kind} ${hit.name} ${hit.detail}`.toLowerCase().includes(word)),
+      )
+      .slice(0, words.length ? 8 : 7),
+    ...found.value,
+  ]
 })
 const ask = useDebounceFn(async () => {
   if (!text.value.trim()) return (found.value = [])
-  const answer = await api<{ documents: { number: string; title: string; state: string; revision: string }[]; people: { name: string; groups: string[] }[] }>('find', { query: { text: text.value.trim() } })
+  const answer = await api<{
+    documents: { number: string; title: string; state: string; revision: string }[]
+    people: { name: string; groups: string[] }[]
+  }>('find', { query: { text: text.value.trim() } })
   found.value = [
-    ...answer.documents.map((document) => ({ kind: 'document', name: document.number, detail: `${document.title ?? ''} · ${stateName(configuration.published!.configuration, document.state)} ${document.revision ?? ''}`, to: `/vault/${encodeURIComponent(document.number)}` })),
-    ...answer.people.map((person) => ({ kind: 'person', name: person.name, detail: person.groups.join(', '), to: `/audit?text=${encodeURIComponent(person.name)}` })),
+    ...answer.documents.map((document) => ({
+      kind: 'document',
+      name: document.number,
+      detail: `${document.title ?? ''} · ${stateName(configuration.published!.configuration, document.state)} ${document.revision ?? ''}`,
+      to: `/vault/${encodeURIComponent(document.number)}`,
+    })),
+    ...answer.people.map((person) => ({
+      kind: 'person',
+      name: person.name,
+      detail: person.groups.join(', '),
+      to: `/audit?text=${encodeURIComponent(person.name)}`,
+    })),
   ]
 }, 120)
 watch(text, () => {
@@ -49,27 +106,94 @@ onMounted(() => field.value?.focus())
 </script>
 
 <template>
-  <div class="veil" @pointerdown.self="$emit('close')">
-    <div class="finder" role="dialog" aria-label="Go anywhere">
-      <input ref="field" v-model="text" class="field" placeholder="A document, a state, a transition, a person, a view …" aria-label="What to find" aria-controls="hits"
-        @keydown.down.prevent="at = Math.min(at + 1, hits.length - 1)" @keydown.up.prevent="at = Math.max(at - 1, 0)" @keydown.enter.prevent="go(hits[at])">
-      <ul id="hits" role="listbox">
-        <li v-for="(hit, index) in hits" :key="hit.kind + hit.to + hit.name" role="option" :aria-selected="index === at" :class="{ at: index === at }" @click="go(hit)" @pointermove="at = index">
-          <span class="soft kind">{{ hit.kind }}</span><b>{{ hit.name }}</b><span class="soft clip">{{ hit.detail }}</span>
+  <div
+    class="veil"
+    @pointerdown.self="$emit('close')"
+  >
+    <div
+      class="finder"
+      role="dialog"
+      aria-label="Go anywhere"
+    >
+      <input
+        ref="field"
+        v-model="text"
+        class="field"
+        placeholder="A document, a state, a transition, a person, a view …"
+        aria-label="What to find"
+        aria-controls="hits"
+        @keydown.down.prevent="at = Math.min(at + 1, hits.length - 1)"
+        @keydown.up.prevent="at = Math.max(at - 1, 0)"
+        @keydown.enter.prevent="go(hits[at])"
+      />
+      <ul
+        id="hits"
+        role="listbox"
+      >
+        <li
+          v-for="(hit, index) in hits"
+          :key="hit.kind + hit.to + hit.name"
+          role="option"
+          :aria-selected="index === at"
+          :class="{ at: index === at }"
+          @click="go(hit)"
+          @pointermove="at = index"
+        >
+          <span class="soft kind">{{ hit.kind }}</span><b>{{ hit.name }}</b
+          ><span class="soft clip">{{ hit.detail }}</span>
         </li>
-        <li v-if="!hits.length" class="soft">Nothing has “{{ text }}” in it.</li>
+        <li
+          v-if="!hits.length"
+          class="soft"
+        >
+          Nothing has “{{ text }}” in it.
+        </li>
       </ul>
     </div>
   </div>
 </template>
 
 <style scoped>
-.veil { position: fixed; inset: 0; z-index: 50; background: rgb(42 39 49 / .25); }
-.finder { width: 620px; margin: 70px auto; background: var(--sheet); border: 1px solid var(--ink); }
-.field { height: 38px; border: 0; border-bottom: 1px solid var(--ink); padding: 0 12px; font-size: 14px; }
-ul { list-style: none; margin: 0; padding: 4px 0; max-height: 420px; overflow: auto; }
-li { display: flex; gap: 12px; padding: 4px 12px; cursor: pointer; }
-li.at { background: var(--tint); }
-.kind { width: 74px; }
-b { font-weight: 500; white-space: nowrap; }
+.veil {
+  position: fixed;
+  inset: 0;
+  z-index: 50;
+  background: rgb(42 39 49 / 0.25);
+}
+.finder {
+  width: 620px;
+  margin: 70px auto;
+  background: var(--sheet);
+  border: 1px solid var(--ink);
+}
+.field {
+  height: 38px;
+  border: 0;
+  border-bottom: 1px solid var(--ink);
+  padding: 0 12px;
+  font-size: 14px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 4px 0;
+  max-height: 420px;
+  overflow: auto;
+}
+li {
+  display: flex;
+  gap: 12px;
+  padding: 4px 12px;
+  cursor: pointer;
+}
+li.at {
+  background: var(--tint);
+}
+.kind {
+  width: 74px;
+}
+b {
+  font-weight: 500;
+  white-space: nowrap;
+}
 </style>

@@ -4,7 +4,16 @@ const route = useRoute()
 const session = useSession()
 const configuration = useConfiguration()
 
-const sections: Record<string, string> = { lifecycles: 'Lifecycles', revisions: 'Revisions', intake: 'Intake', vault: 'Vault', adoption: 'Adoption', jobs: 'Jobs', audit: 'Audit', publish: 'Review and publish' }
+const sections: Record<string, string> = {
+  lifecycles: 'Lifecycles',
+  revisions: 'Revisions',
+  intake: 'Intake',
+  vault: 'Vault',
+  adoption: 'Adoption',
+  jobs: 'Jobs',
+  audit: 'Audit',
+  publish: 'Review and publish',
+}
 const section = computed(() => route.path.split('/')[1] ?? '')
 const title = useState<string>('title', () => '')
 const edits = computed(() => configuration.draft?.cursor ?? 0)
@@ -13,39 +22,151 @@ const wrong = computed(() => configuration.findings.filter((finding) => finding.
 
 <template>
   <header class="top no-print">
-    <NuxtLink class="brand" to="/"><img src="/mark.svg" alt="" width="20" height="20">Ilmenite</NuxtLink>
-    <nav class="crumbs" aria-label="Where you are">
+    <NuxtLink
+      class="brand"
+      to="/"
+      ><img
+        src="/mark.svg"
+        alt=""
+        width="20"
+        height="20"
+      />Ilmenite</NuxtLink
+    >
+    <nav
+      class="crumbs"
+      aria-label="Where you are"
+    >
       <template v-if="section">
         <NuxtLink :to="`/${section}`">{{ sections[section] }}</NuxtLink>
-        <template v-if="route.params.id || route.params.number"><span>/</span><b class="clip">{{ title }}</b></template>
+        <template v-if="route.params.id || route.params.number"
+          ><span>/</span><b class="clip">{{ title }}</b></template
+        >
       </template>
       <b v-else>Overview</b>
     </nav>
     <div class="grow" />
-    <button class="key" title="Go anywhere" @click="$emit('find')">Ctrl K</button>
+    <button
+      class="key"
+      title="Go anywhere"
+      @click="$emit('find')"
+    >
+      Ctrl K
+    </button>
     <template v-if="session.person?.administrator && configuration.draft">
       <span class="history">
-        <button class="plain" :disabled="!configuration.canUndo" title="Undo the last edit of the draft (Ctrl+Z)" aria-label="Undo" @click="configuration.undo()">↶</button>
-        <button class="plain" :disabled="!configuration.canRedo" title="Redo (Ctrl+Shift+Z)" aria-label="Redo" @click="configuration.redo()">↷</button>
+        <button
+          class="plain"
+          :disabled="!configuration.canUndo"
+          title="Undo the last edit of the draft (Ctrl+Z)"
+          aria-label="Undo"
+          @click="configuration.undo()"
+        >
+          ↶
+        </button>
+        <button
+          class="plain"
+          :disabled="!configuration.canRedo"
+          title="Redo (Ctrl+Shift+Z)"
+          aria-label="Redo"
+          @click="configuration.redo()"
+        >
+          ↷
+        </button>
       </span>
-      <NuxtLink v-if="edits" to="/publish" class="draft" data-role="draft">Draft {{ configuration.draft.number }} · {{ edits }} {{ edits === 1 ? 'edit' : 'edits' }}<template v-if="wrong"> · <span class="wrong">▲ {{ wrong }}</span></template></NuxtLink>
-      <button class="act main" :disabled="!edits" @click="navigateTo('/publish')">Review and publish</button>
+      <NuxtLink
+        v-if="edits"
+        to="/publish"
+        class="draft"
+        data-role="draft"
+        >Draft {{ configuration.draft.number }} · {{ edits }} {{ edits === 1 ? 'edit' : 'edits'
+        }}<template v-if="wrong">
+          · <span class="wrong">▲ {{ wrong }}</span></template
+        ></NuxtLink
+      >
+      <button
+        class="act main"
+        :disabled="!edits"
+        @click="navigateTo('/publish')"
+      >
+        Review and publish
+      </button>
     </template>
-    <button class="who plain" :title="`Signed in as ${session.person?.mail}. Click to sign out`" @click="session.signOut()">{{ session.person?.name }} <span class="soft">· sign out</span></button>
+    <button
+      class="who plain"
+      :title="`Signed in as ${session.person?.mail}. Click to sign out`"
+      @click="session.signOut()"
+    >
+      {{ session.person?.name }} <span class="soft">· sign out</span>
+    </button>
   </header>
 </template>
 
 <style scoped>
-.top { grid-area: top; display: flex; align-items: center; gap: 14px; padding: 0 16px; border-bottom: 1px solid var(--ink); min-width: 0; }
-.brand { display: flex; align-items: center; gap: 12px; font-weight: 600; font-size: 15px; text-decoration: none; letter-spacing: .02em; }
-.crumbs { display: flex; gap: 8px; color: var(--ink-soft); min-width: 0; white-space: nowrap; }
-.crumbs a { text-decoration: none; }
-.crumbs b { color: var(--ink); font-weight: 500; }
-.draft { padding: 2px 10px; border: 1px solid var(--waits-line); background: var(--waits-tint); color: var(--waits); text-decoration: none; border-radius: 2px; white-space: nowrap; }
-.history { display: flex; gap: 2px; }
-.history button { width: 24px; height: 24px; text-align: center; font-size: 16px; }
-.history button:disabled { color: var(--line); cursor: default; }
-.key { background: none; cursor: pointer; white-space: nowrap; }
-.who { white-space: nowrap; }
-.act, .brand { white-space: nowrap; }
+.top {
+  grid-area: top;
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding: 0 16px;
+  border-bottom: 1px solid var(--ink);
+  min-width: 0;
+}
+.brand {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  font-weight: 600;
+  font-size: 15px;
+  text-decoration: none;
+  letter-spacing: 0.02em;
+}
+.crumbs {
+  display: flex;
+  gap: 8px;
+  color: var(--ink-soft);
+  min-width: 0;
+  white-space: nowrap;
+}
+.crumbs a {
+  text-decoration: none;
+}
+.crumbs b {
+  color: var(--ink);
+  font-weight: 500;
+}
+.draft {
+  padding: 2px 10px;
+  border: 1px solid var(--waits-line);
+  background: var(--waits-tint);
+  color: var(--waits);
+  text-decoration: none;
+  border-radius: 2px;
+  white-space: nowrap;
+}
+.history {
+  display: flex;
+  gap: 2px;
+}
+.history button {
+  width: 24px;
+  height: 24px;
+  text-align: center;
+  font-size: 16px;
+}
+.history button:disabled {
+  color: var(--line);
+  cursor: default;
+}
+.key {
+  background: none;
+  cursor: pointer;
+  white-space: nowrap;
+}
+.who {
+  white-space: nowrap;
+}
+.act,
+.brand {
+  white-space: nowrap;
+}
 </style>

@@ -13,12 +13,24 @@ const choose = (event: Event) => {
   file.value = (event.target as HTMLInputElement).files?.[0] ?? null
   if (file.value && !number.value) number.value = file.value.name.replace(/\.[^.]*$/, '')
 }
-const will = computed(() => (file.value ? filingOf(store.published!.configuration, file.value.name, folder.value) : null))
+const will = computed(() =>
+  file.value ? filingOf(store.published!.configuration, file.value.name, folder.value) : null,
+)
 const busy = ref(false)
 async function submit() {
   busy.value = true
   await attempt(async () => {
-    const answer = await api<{ number: string }>('documents', { method: 'POST', body: file.value!, query: { number: number.value, ...(title.value.trim() ? { title: title.value } : {}), folder: folder.value, fileName: file.value!.name, ...(comment.value.trim() ? { comment: comment.value } : {}) } })
+    const answer = await api<{ number: string }>('documents', {
+      method: 'POST',
+      body: file.value!,
+      query: {
+        number: number.value,
+        ...(title.value.trim() ? { title: title.value } : {}),
+        folder: folder.value,
+        fileName: file.value!.name,
+        ...(comment.value.trim() ? { comment: comment.value } : {}),
+      },
+    })
     emit('filed', answer.number)
   })
   busy.value = false
@@ -26,29 +38,102 @@ async function submit() {
 </script>
 
 <template>
-  <ShellTheTray label="File a document" @close="emit('close')">
+  <ShellTheTray
+    label="File a document"
+    @close="emit('close')"
+  >
     <template #what>
       <h3>File a document</h3>
-      <form id="filing" class="form" @submit.prevent="submit">
-        <label for="file">File</label><input id="file" type="file" required @change="choose">
-        <label for="number">Number</label><input id="number" v-model="number" class="field mono" required maxlength="200">
-        <label for="title">Title</label><input id="title" v-model="title" class="field" maxlength="400">
-        <label for="folder">Folder</label><select id="folder" v-model="folder" class="field"><option v-for="entry in store.folders" :key="entry.path">{{ entry.path }}</option></select>
+      <form
+        id="filing"
+        class="form"
+        @submit.prevent="submit"
+      >
+        <label for="file">File</label
+        ><input
+          id="file"
+          type="file"
+          required
+          @change="choose"
+        />
+        <label for="number">Number</label
+        ><input
+          id="number"
+          v-model="number"
+          class="field mono"
+          required
+          maxlength="200"
+        />
+        <label for="title">Title</label
+        ><input
+          id="title"
+          v-model="title"
+          class="field"
+          maxlength="400"
+        />
+        <label for="folder">Folder</label
+        ><select
+          id="folder"
+          v-model="folder"
+          class="field"
+        >
+          <option
+            v-for="entry in store.folders"
+            :key="entry.path"
+          >
+            {{ entry.path }}
+          </option>
+        </select>
       </form>
     </template>
-    <template #rests><h3>Comment</h3><textarea v-model="comment" class="field" rows="4" aria-label="Comment" placeholder="What this file is" /></template>
+    <template #rests
+      ><h3>Comment</h3>
+      <textarea
+        v-model="comment"
+        class="field"
+        rows="4"
+        aria-label="Comment"
+        placeholder="What this file is"
+      />
+    </template>
     <template #leads>
       <h3>What will happen</h3>
-      <p v-if="!file" class="soft">Choose a file to see.</p>
-      <p v-else-if="!will" class="wrong">▲ No class rule fits {{ file.name }} in {{ folder }}: it cannot be filed there.</p>
-      <p v-else>It becomes a <b>{{ will.className }}</b> in <b>{{ will.state }}</b>, version 1, at the first label of {{ will.scheme }}: <b class="mono">{{ will.label }}</b>.</p>
+      <p
+        v-if="!file"
+        class="soft"
+      >
+        Choose a file to see.
+      </p>
+      <p
+        v-else-if="!will"
+        class="wrong"
+      >
+        ▲ No class rule fits {{ file.name }} in {{ folder }}: it cannot be filed there.
+      </p>
+      <p v-else>
+        It becomes a <b>{{ will.className }}</b> in <b>{{ will.state }}</b>, version 1, at the first label of
+        {{ will.scheme }}: <b class="mono">{{ will.label }}</b>.
+      </p>
       <p class="soft">A drawing that already carries a label comes in by an intake instead, and keeps it.</p>
-      <button class="act main" form="filing" :disabled="!file || !will || busy">File it</button>
+      <button
+        class="act main"
+        form="filing"
+        :disabled="!file || !will || busy"
+      >
+        File it
+      </button>
     </template>
   </ShellTheTray>
 </template>
 
 <style scoped>
-.form { display: grid; grid-template-columns: 60px 1fr; gap: 5px 8px; align-items: center; }
-label { color: var(--ink-soft); }
+.form {
+  display: grid;
+  grid-template-columns: 60px 1fr;
+  gap: 5px 8px;
+  align-items: center;
+}
+label {
+  color: var(--ink-soft);
+}
 </style>

@@ -3,7 +3,11 @@ import { stateName } from '~~/core/lifecycle'
 import type { Referred } from '~~/server/services/references'
 
 /** What a document refers to, and where it is used. */
-const props = defineProps<{ refersTo: Referred[]; usedBy: Referred[]; act: (rest: string, method: 'POST' | 'DELETE', options: { body: object }) => Promise<boolean> }>()
+const props = defineProps<{
+  refersTo: Referred[]
+  usedBy: Referred[]
+  act: (rest: string, method: 'POST' | 'DELETE', options: { body: object }) => Promise<boolean>
+}>()
 const configuration = computed(() => useConfiguration().published!.configuration)
 const number = ref('')
 async function add() {
@@ -13,17 +17,83 @@ async function add() {
 
 <template>
   <h2 class="next">Refers to</h2>
-  <p v-for="other in refersTo" :key="other.id" class="line"><NuxtLink class="mono" :to="`/vault/${encodeURIComponent(other.number)}`">{{ other.number }}</NuxtLink> <span class="soft">{{ stateName(configuration, other.state) }}</span><button class="plain soft" :aria-label="`Take the reference to ${other.number} away`" @click="act('/references', 'DELETE', { body: { to: other.number } })">×</button></p>
-  <form class="add" @submit.prevent="add"><input v-model="number" class="field mono" aria-label="Number it refers to" placeholder="number"><button class="link" :disabled="!number.trim()">add</button></form>
+  <p
+    v-for="other in refersTo"
+    :key="other.id"
+    class="line"
+  >
+    <NuxtLink
+      class="mono"
+      :to="`/vault/${encodeURIComponent(other.number)}`"
+      >{{ other.number }}</NuxtLink
+    >
+    <span class="soft">{{ stateName(configuration, other.state) }}</span><button
+      class="plain soft"
+      :aria-label="`Take the reference to ${other.number} away`"
+      @click="act('/references', 'DELETE', { body: { to: other.number } })"
+    >
+      ×
+    </button>
+  </p>
+  <form
+    class="add"
+    @submit.prevent="add"
+  >
+    <input
+      v-model="number"
+      class="field mono"
+      aria-label="Number it refers to"
+      placeholder="number"
+    /><button
+      class="link"
+      :disabled="!number.trim()"
+    >
+      add
+    </button>
+  </form>
   <h2 class="next">Where used</h2>
-  <p v-for="other in usedBy" :key="other.id" class="line"><NuxtLink class="mono" :to="`/vault/${encodeURIComponent(other.number)}`">{{ other.number }}</NuxtLink> <span class="soft">{{ stateName(configuration, other.state) }}</span></p>
-  <p v-if="!usedBy.length" class="soft">Nothing refers to it.</p>
+  <p
+    v-for="other in usedBy"
+    :key="other.id"
+    class="line"
+  >
+    <NuxtLink
+      class="mono"
+      :to="`/vault/${encodeURIComponent(other.number)}`"
+      >{{ other.number }}</NuxtLink
+    >
+    <span class="soft">{{ stateName(configuration, other.state) }}</span>
+  </p>
+  <p
+    v-if="!usedBy.length"
+    class="soft"
+  >
+    Nothing refers to it.
+  </p>
 </template>
 
 <style scoped>
-.next { margin-top: 18px; }
-.line { display: flex; gap: 8px; margin: 0; padding: 3px 0; border-bottom: 1px solid var(--hairline); }
-.line button { margin-left: auto; padding: 0 6px; }
-.add { display: flex; gap: 8px; padding: 4px 0; }
-.add .field { width: 120px; height: 22px; }
+.next {
+  margin-top: 18px;
+}
+.line {
+  display: flex;
+  gap: 8px;
+  margin: 0;
+  padding: 3px 0;
+  border-bottom: 1px solid var(--hairline);
+}
+.line button {
+  margin-left: auto;
+  padding: 0 6px;
+}
+.add {
+  display: flex;
+  gap: 8px;
+  padding: 4px 0;
+}
+.add .field {
+  width: 120px;
+  height: 22px;
+}
 </style>

@@ -3,33 +3,87 @@ import { useDebounceFn } from '@vueuse/core'
 import type { Reason } from '~~/core/lifecycle'
 
 /** Rolling back: the content of an earlier version comes in again as the newest. */
-const props = defineProps<{ number: string; version: number; current: number; label: string | null; act: (rest: string, method: 'POST', options: { body: object }) => Promise<boolean> }>()
+const props = defineProps<{
+  number: string
+  version: number
+  current: number
+  label: string | null
+  act: (rest: string, method: 'POST', options: { body: object }) => Promise<boolean>
+}>()
 const emit = defineEmits<{ close: []; done: [] }>()
 const comment = ref('')
 const reasons = shallowRef<Reason[] | null>(null)
 const predict = async () => {
-  reasons.value = (await api<{ reasons: Reason[] }>(`documents/${encodeURIComponent(props.number)}/roll-back`, { query: { version: props.version, ...(comment.value.trim() ? { comment: comment.value } : {}) } }).catch(() => null))?.reasons ?? null
+  reasons.value =
+    (
+      await api<{ reasons: Reason[] }>(`documents/${encodeURIComponent(props.number)}/roll-back`, {
+        query: { version: props.version, ...(comment.value.trim() ? { comment: comment.value } : {}) },
+      }).catch(() => null)
+    )?.reasons ?? null
 }
 watch(comment, useDebounceFn(predict, 120))
 watch(() => props.version, predict, { immediate: true })
 async function rollBack() {
-  if (await props.act('/roll-back', 'POST', { body: { version: props.version, comment: comment.value } })) emit('done')
+  if (await props.act('/roll-back', 'POST', { body: { version: props.version, comment: comment.value } }))
+    emit('done')
 }
 </script>
 
 <template>
-  <ShellTheTray :label="`Roll back to version ${version}`" :height="170" @close="emit('close')">
-    <template #what><h3>Roll back to version {{ version }}</h3><p>Nothing is erased: versions {{ version + 1 }} to {{ current }} stay in the chain.</p></template>
-    <template #rests><h3>Why</h3><textarea v-model="comment" class="field" rows="3" aria-label="Why it is rolled back" /></template>
+  <ShellTheTray
+    :label="`Roll back to version ${version}`"
+    :height="170"
+    @close="emit('close')"
+  >
+    <template #what
+      ><h3>Roll back to version {{ version }}</h3>
+      <p>Nothing is erased: versions {{ version + 1 }} to {{ current }} stay in the chain.</p></template
+    >
+    <template #rests
+      ><h3>Why</h3>
+      <textarea
+        v-model="comment"
+        class="field"
+        rows="3"
+        aria-label="Why it is rolled back"
+      />
+    </template>
     <template #leads>
-      <template v-if="reasons?.length"><h3 class="wrong">▲ {{ reasons.length === 1 ? 'One reason' : `${reasons.length} reasons` }} against</h3><p v-for="reason in reasons" :key="reason.message" class="reason">{{ reason.message }}. <span class="soft">{{ reason.where }}: {{ reason.wayOut }}.</span></p></template>
-      <template v-else><h3>What will happen</h3><p>Version {{ current + 1 }} has the content of version {{ version }}; the label stays <b class="mono">{{ label ?? '–' }}</b> and stands for it.</p></template>
-      <button class="act main" :disabled="!reasons || reasons.length > 0" @click="rollBack">Roll back</button>
+      <template v-if="reasons?.length"
+        ><h3 class="wrong">
+          ▲ {{ reasons.length === 1 ? 'One reason' : `${reasons.length} reasons` }} against
+        </h3>
+        <p
+          v-for="reason in reasons"
+          :key="reason.message"
+          class="reason"
+        >
+          {{ reason.message }}. <span class="soft">{{ reason.where }}: {{ reason.wayOut }}.</span>
+        </p></template
+      >
+      <template v-else
+        ><h3>What will happen</h3>
+        <p>
+          Version {{ current + 1 }} has the content of version {{ version }}; the label stays
+          <b class="mono">{{ label ?? '–' }}</b> and stands for it.
+        </p></template
+      >
+      <button
+        class="act main"
+        :disabled="!reasons || reasons.length > 0"
+        @click="rollBack"
+      >
+        Roll back
+      </button>
     </template>
   </ShellTheTray>
 </template>
 
 <style scoped>
-.reason { margin: 0 0 4px; }
-.reason::first-letter { text-transform: uppercase; }
+.reason {
+  margin: 0 0 4px;
+}
+.reason::first-letter {
+  text-transform: uppercase;
+}
 </style>

@@ -4,32 +4,78 @@ import { patterns, schemeIn, stateName } from '~~/core/lifecycle'
 const configuration = useConfiguration()
 useTitle('Lifecycles')
 onMounted(() => configuration.loadCounts())
-useShortcuts([{ keys: 'Ctrl+Z', does: 'undo the last edit of the draft', run: () => configuration.undo() }, { keys: 'Ctrl+Shift+Z or Ctrl+Y', does: 'redo', run: () => configuration.redo() }])
-const count = (lifecycle: string) => Object.values(configuration.counts[lifecycle] ?? {}).reduce((sum, n) => sum + n, 0)
-const faults = (lifecycle: string) => configuration.findings.filter(({ where }) => where.lifecycle === lifecycle).length
+useShortcuts([
+  { keys: 'Ctrl+Z', does: 'undo the last edit of the draft', run: () => configuration.undo() },
+  { keys: 'Ctrl+Shift+Z or Ctrl+Y', does: 'redo', run: () => configuration.redo() },
+])
+const count = (lifecycle: string) =>
+  Object.values(configuration.counts[lifecycle] ?? {}).reduce((sum, n) => sum + n, 0)
+const faults = (lifecycle: string) =>
+  configuration.findings.filter(({ where }) => where.lifecycle === lifecycle).length
 
 const title = ref('')
 const labels = ref('')
 const start = ref('')
-const lead = computed(() => patterns.find(({ id }) => start.value === `pattern:${id}`)?.words ?? (start.value.startsWith('like:') ? 'All states, transitions and rights, under a name of its own.' : 'No state yet: they are added on its sheet.'))
+const lead = computed(
+  () =>
+    patterns.find(({ id }) => start.value === `pattern:${id}`)?.words ??
+    (start.value.startsWith('like:')
+      ? 'All states, transitions and rights, under a name of its own.'
+      : 'No state yet: they are added on its sheet.'),
+)
 async function add() {
   const [kind, id] = start.value.split(':') as ['pattern' | 'like' | '', string]
   const before = new Set(configuration.drafted!.lifecycles.map((lifecycle) => lifecycle.id))
-  if (!(await configuration.edit({ kind: 'add-lifecycle', name: title.value, id: labels.value || configuration.drafted!.schemes[0]!.id, ...(kind ? { [kind]: id } : {}) }))) return
+  if (
+    !(await configuration.edit({
+      kind: 'add-lifecycle',
+      name: title.value,
+      id: labels.value || configuration.drafted!.schemes[0]!.id,
+      ...(kind ? { [kind]: id } : {}),
+    }))
+  )
+    return
   const made = configuration.drafted!.lifecycles.find((lifecycle) => !before.has(lifecycle.id))
   if (made) await navigateTo(`/lifecycles/${made.id}`)
 }
 </script>
 
 <template>
-  <div v-if="configuration.drafted" class="page">
+  <div
+    v-if="configuration.drafted"
+    class="page"
+  >
     <h1>Lifecycles</h1>
-    <table class="rows" aria-label="Lifecycles">
-      <thead><tr><th>Lifecycle</th><th>States, in order of maturity</th><th>Revision scheme</th><th class="right">Transitions</th><th class="right">Findings</th><th class="right">Documents</th></tr></thead>
+    <table
+      class="rows"
+      aria-label="Lifecycles"
+    >
+      <thead>
+        <tr>
+          <th>Lifecycle</th>
+          <th>States, in order of maturity</th>
+          <th>Revision scheme</th>
+          <th class="right">Transitions</th>
+          <th class="right">Findings</th>
+          <th class="right">Documents</th>
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="lifecycle in configuration.drafted.lifecycles" :key="lifecycle.id">
-          <td><NuxtLink :to="`/lifecycles/${lifecycle.id}`"><b>{{ lifecycle.name }}</b></NuxtLink></td>
-          <td>{{ lifecycle.states.map((use) => stateName(configuration.drafted!, use.state)).join(' · ') || 'no state yet' }}</td>
+        <tr
+          v-for="lifecycle in configuration.drafted.lifecycles"
+          :key="lifecycle.id"
+        >
+          <td>
+            <NuxtLink :to="`/lifecycles/${lifecycle.id}`"
+              ><b>{{ lifecycle.name }}</b></NuxtLink
+            >
+          </td>
+          <td>
+            {{
+              lifecycle.states.map((use) => stateName(configuration.drafted!, use.state)).join(' · ') ||
+              'no state yet'
+            }}
+          </td>
           <td>{{ schemeIn(configuration.drafted, lifecycle)?.name ?? 'none' }}</td>
           <td class="right mono">{{ lifecycle.transitions.length }}</td>
           <td class="right mono">{{ faults(lifecycle.id) || '–' }}</td>
@@ -37,19 +83,78 @@ async function add() {
         </tr>
       </tbody>
     </table>
-    <form class="new bar" aria-label="New lifecycle" @submit.prevent="add">
-      <input v-model="title" class="field" aria-label="Name of the new lifecycle" placeholder="New lifecycle’s name">
-      <select v-model="labels" class="field" aria-label="Scheme of the new lifecycle"><option value="">{{ configuration.drafted.schemes[0]?.name }}</option><option v-for="scheme in configuration.drafted.schemes.slice(1)" :key="scheme.id" :value="scheme.id">{{ scheme.name }}</option></select>
-      <select v-model="start" class="field" aria-label="What it starts from"><option value="">starts empty</option><optgroup label="from a pattern"><option v-for="pattern in patterns" :key="pattern.id" :value="`pattern:${pattern.id}`">{{ pattern.name }}</option></optgroup><optgroup label="as a copy of"><option v-for="lifecycle in configuration.drafted.lifecycles" :key="lifecycle.id" :value="`like:${lifecycle.id}`">{{ lifecycle.name }}</option></optgroup></select>
-      <button class="act" :disabled="!title.trim() || !configuration.drafted.schemes.length">Add it</button><span class="soft">{{ lead }}</span>
+    <form
+      class="new bar"
+      aria-label="New lifecycle"
+      @submit.prevent="add"
+    >
+      <input
+        v-model="title"
+        class="field"
+        aria-label="Name of the new lifecycle"
+        placeholder="New lifecycle’s name"
+      />
+      <select
+        v-model="labels"
+        class="field"
+        aria-label="Scheme of the new lifecycle"
+      >
+        <option value="">{{ configuration.drafted.schemes[0]?.name }}</option>
+        <option
+          v-for="scheme in configuration.drafted.schemes.slice(1)"
+          :key="scheme.id"
+          :value="scheme.id"
+        >
+          {{ scheme.name }}
+        </option>
+      </select>
+      <select
+        v-model="start"
+        class="field"
+        aria-label="What it starts from"
+      >
+        <option value="">starts empty</option>
+        <optgroup label="from a pattern">
+          <option
+            v-for="pattern in patterns"
+            :key="pattern.id"
+            :value="`pattern:${pattern.id}`"
+          >
+            {{ pattern.name }}
+          </option>
+        </optgroup>
+        <optgroup label="as a copy of">
+          <option
+            v-for="lifecycle in configuration.drafted.lifecycles"
+            :key="lifecycle.id"
+            :value="`like:${lifecycle.id}`"
+          >
+            {{ lifecycle.name }}
+          </option>
+        </optgroup>
+      </select>
+      <button
+        class="act"
+        :disabled="!title.trim() || !configuration.drafted.schemes.length"
+      >
+        Add it</button
+      ><span class="soft">{{ lead }}</span>
     </form>
     <LifecycleCatalogue class="second" />
   </div>
 </template>
 
 <style scoped>
-table { margin-top: 10px; }
-.new { margin-top: 8px; }
-.new .field { width: 190px; }
-.second { margin-top: 26px; }
+table {
+  margin-top: 10px;
+}
+.new {
+  margin-top: 8px;
+}
+.new .field {
+  width: 190px;
+}
+.second {
+  margin-top: 26px;
+}
 </style>

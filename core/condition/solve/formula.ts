@@ -1,6 +1,17 @@
 import type { ComparisonOperator, Condition, Operand, Value, ValueType } from '../types'
 import { evaluate } from '../evaluate'
-import { contains, endsWith, glob, isOneOf, partOf, prefixOf, relatedTo, startsWith, suffixOf, type Language } from './languages'
+import {
+  contains,
+  endsWith,
+  glob,
+  isOneOf,
+  partOf,
+  prefixOf,
+  relatedTo,
+  startsWith,
+  suffixOf,
+  type Language,
+} from './languages'
 
 /**
  * What must hold of single variables, or of two that are not empty. Everything a condition says is made of these:
@@ -37,25 +48,34 @@ export function formulaOf(condition: Condition, holds: boolean): Formula {
 
 function written(condition: Condition, holds: boolean): Formula {
   switch (condition.kind) {
-    case 'constant': return condition.value === holds ? always : never
-    case 'not': return written(condition.of, !holds)
+    case 'constant':
+      return condition.value === holds ? always : never
+    case 'not':
+      return written(condition.of, !holds)
     case 'and':
     case 'or': {
       const parts = [written(condition.left, holds), written(condition.right, holds)]
       return (condition.kind === 'and') === holds ? all(...parts) : any(...parts)
     }
-    case 'yes': return within(condition.name, isOneOf(['true']), holds)
+    case 'yes':
+      return within(condition.name, isOneOf(['true']), holds)
     case 'in': {
       const parts = condition.values.map((value) => comparison('==', condition.of, value, holds))
       return holds ? { kind: 'or', parts } : { kind: 'and', parts }
     }
-    case 'compare': return comparison(condition.operator, condition.left, condition.right, holds)
-    case 'glob': return condition.of.kind === 'literal' ? constant(condition, holds) : within(condition.of.name, glob(condition.pattern), holds)
-    case 'method': return method(condition, holds)
+    case 'compare':
+      return comparison(condition.operator, condition.left, condition.right, holds)
+    case 'glob':
+      return condition.of.kind === 'literal'
+        ? constant(condition, holds)
+        : within(condition.of.name, glob(condition.pattern), holds)
+    case 'method':
+      return method(condition, holds)
   }
 }
 
-const constant = (condition: Condition, holds: boolean) => (evaluate(condition, {}) === holds ? always : never)
+const constant = (condition: Condition, holds: boolean) =>
+  evaluate(condition, {}) === holds ? always : never
 
 /** An empty variable is in no language. */
 function within(name: string, language: Language, holds: boolean): Formula {
@@ -68,14 +88,27 @@ function method(condition: Extract<Condition, { kind: 'method' }>, holds: boolea
   if (of.kind === 'literal' && argument.kind === 'literal') return constant(condition, holds)
   if (argument.kind === 'literal') {
     const text = String(argument.value)
-    return within((of as { name: string }).name, name === 'startsWith' ? startsWith(text) : name === 'endsWith' ? endsWith(text) : contains(text), holds)
+    return within(
+      (of as { name: string }).name,
+      name === 'startsWith' ? startsWith(text) : name === 'endsWith' ? endsWith(text) : contains(text),
+      holds,
+    )
   }
   if (of.kind === 'literal') {
     const text = String(of.value)
-    return within(argument.name, name === 'startsWith' ? prefixOf(text) : name === 'endsWith' ? suffixOf(text) : partOf(text), holds)
+    return within(
+      argument.name,
+      name === 'startsWith' ? prefixOf(text) : name === 'endsWith' ? suffixOf(text) : partOf(text),
+      holds,
+    )
   }
   if (of.name === argument.name) return holds ? filled(of.name) : empty(of.name)
-  return both(of.name, argument.name, { kind: 'texts', left: of.name, relation: name, right: argument.name, holds }, holds)
+  return both(
+    of.name,
+    argument.name,
+    { kind: 'texts', left: of.name, relation: name, right: argument.name, holds },
+    holds,
+  )
 }
 
 /** Something that holds of two filled variables; its opposite also where one is empty. */
@@ -84,20 +117,42 @@ function both(left: string, right: string, of: Literal, holds: boolean): Formula
   return holds ? inside : any(empty(left), empty(right), inside)
 }
 
-const opposite: Record<ComparisonOperator, ComparisonOperator> = { '==': '!=', '!=': '==', '<': '>=', '<=': '>', '>': '<=', '>=': '<' }
-const mirrored: Record<ComparisonOperator, ComparisonOperator> = { '==': '==', '!=': '!=', '<': '>', '<=': '>=', '>': '<', '>=': '<=' }
+const opposite: Record<ComparisonOperator, ComparisonOperator> = {
+  '==': '!=',
+  '!=': '==',
+  '<': '>=',
+  '<=': '>',
+  '>': '<=',
+  '>=': '<',
+}
+const mirrored: Record<ComparisonOperator, ComparisonOperator> = {
+  '==': '==',
+  '!=': '!=',
+  '<': '>',
+  '<=': '>=',
+  '>': '<',
+  '>=': '<=',
+}
 const isOrdering = (operator: ComparisonOperator) => operator !== '==' && operator !== '!='
 
 function comparison(operator: ComparisonOperator, left: Operand, right: Operand, holds: boolean): Formula {
-  if (left.kind === 'literal' && right.kind === 'literal') return constant({ kind: 'compare', operator, left, right }, holds)
+  if (left.kind === 'literal' && right.kind === 'literal')
+    return constant({ kind: 'compare', operator, left, right }, holds)
   if (left.kind === 'literal') return comparison(mirrored[operator], right, left, holds)
   if (right.kind === 'literal') return withConstant(operator, left, right, holds)
-  return isOrdering(operator) ? ordering(operator, left, right, holds) : equality(left, right, (operator === '==') === holds)
+  return isOrdering(operator)
+    ? ordering(operator, left, right, holds)
+    : equality(left, right, (operator === '==') === holds)
 }
 
 type Identifier = Extract<Operand, { kind: 'identifier' }>
 
-function withConstant(operator: ComparisonOperator, left: Identifier, right: Extract<Operand, { kind: 'literal' }>, holds: boolean): Formula {
+function withConstant(
+  operator: ComparisonOperator,
+  left: Identifier,
+  right: Extract<Operand, { kind: 'literal' }>,
+  holds: boolean,
+): Formula {
   const { name } = left
   if (right.value === null) return (operator === '==') === holds ? empty(name) : filled(name)
   const meant = holds ? operator : opposite[operator]
@@ -110,28 +165,57 @@ function withConstant(operator: ComparisonOperator, left: Identifier, right: Ext
 function relationTo({ name, type }: Identifier, operator: ComparisonOperator, value: Value): Formula {
   if (isCounted(type)) return literal({ kind: 'number', left: name, operator, right: numberOf(type, value) })
   const text = String(value)
-  if (operator === '==' || operator === '!=') return literal({ kind: 'text', name, language: isOneOf([text]), inside: operator === '==' })
+  if (operator === '==' || operator === '!=')
+    return literal({ kind: 'text', name, language: isOneOf([text]), inside: operator === '==' })
   return literal({ kind: 'text', name, language: relatedTo(operator, text), inside: true })
 }
 
 function equality(left: Identifier, right: Identifier, equal: boolean): Formula {
   if (left.name === right.name) return equal ? always : never
-  const emptiness = (one: boolean, two: boolean) => all(one ? empty(left.name) : filled(left.name), two ? empty(right.name) : filled(right.name))
-  const related = all(emptiness(false, false), isCounted(left.type)
-    ? literal({ kind: 'number', left: left.name, operator: equal ? '==' : '!=', right: right.name })
-    : literal({ kind: 'texts', left: left.name, relation: '==', right: right.name, holds: equal }))
-  return equal ? any(emptiness(true, true), related) : any(emptiness(true, false), emptiness(false, true), related)
+  const emptiness = (one: boolean, two: boolean) =>
+    all(one ? empty(left.name) : filled(left.name), two ? empty(right.name) : filled(right.name))
+  const related = all(
+    emptiness(false, false),
+    isCounted(left.type)
+      ? literal({ kind: 'number', left: left.name, operator: equal ? '==' : '!=', right: right.name })
+      : literal({ kind: 'texts', left: left.name, relation: '==', right: right.name, holds: equal }),
+  )
+  return equal
+    ? any(emptiness(true, true), related)
+    : any(emptiness(true, false), emptiness(false, true), related)
 }
 
-function ordering(operator: ComparisonOperator, left: Identifier, right: Identifier, holds: boolean): Formula {
+function ordering(
+  operator: ComparisonOperator,
+  left: Identifier,
+  right: Identifier,
+  holds: boolean,
+): Formula {
   const meant = holds ? operator : opposite[operator]
   if (left.name === right.name) {
     const reflexive = operator === '<=' || operator === '>='
     return reflexive === holds ? (holds ? filled(left.name) : always) : holds ? never : empty(left.name)
   }
-  if (isCounted(left.type)) return both(left.name, right.name, { kind: 'number', left: left.name, operator: meant, right: right.name }, holds)
+  if (isCounted(left.type))
+    return both(
+      left.name,
+      right.name,
+      { kind: 'number', left: left.name, operator: meant, right: right.name },
+      holds,
+    )
   const forward = meant === '<' || meant === '<='
-  return both(left.name, right.name, { kind: 'texts', left: forward ? left.name : right.name, relation: meant === '<' || meant === '>' ? '<' : '<=', right: forward ? right.name : left.name, holds: true }, holds)
+  return both(
+    left.name,
+    right.name,
+    {
+      kind: 'texts',
+      left: forward ? left.name : right.name,
+      relation: meant === '<' || meant === '>' ? '<' : '<=',
+      right: forward ? right.name : left.name,
+      holds: true,
+    },
+    holds,
+  )
 }
 
 const isCounted = (type: ValueType) => type === 'number' || type === 'date'
@@ -139,4 +223,5 @@ const isCounted = (type: ValueType) => type === 'number' || type === 'date'
 /** Dates are counted in days. */
 export const dayNumber = (iso: string): number => Date.parse(`${iso}T00:00:00Z`) / 86_400_000
 export const dayText = (day: number): string => new Date(day * 86_400_000).toISOString().slice(0, 10)
-const numberOf = (type: ValueType, value: Value): number => (type === 'date' ? dayNumber(String(value)) : Number(value))
+const numberOf = (type: ValueType, value: Value): number =>
+  type === 'date' ? dayNumber(String(value)) : Number(value)

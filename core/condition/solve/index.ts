@@ -1,1 +1,10 @@
-export { covers, implies, overlap, questions, satisfiable, solve, type Question, type Solution } from './solve'
+export {
+  covers,
+  implies,
+  overlap,
+  questions,
+  satisfiable,
+  solve,
+  type Question,
+  type Solution,
+} from './solve'

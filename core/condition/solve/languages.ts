@@ -22,7 +22,14 @@ export interface Language {
 const chars = (text: string) => Array.from(text)
 
 /** An automaton from values of any kind: each new value becomes the next state. */
-function automaton<S>(characters: string, start: S, key: (state: S) => string | number, step: (state: S, character: string) => S, accepts: (state: S) => boolean, sink: (state: S) => boolean): Language {
+function automaton<S>(
+  characters: string,
+  start: S,
+  key: (state: S) => string | number,
+  step: (state: S, character: string) => S,
+  accepts: (state: S) => boolean,
+  sink: (state: S) => boolean,
+): Language {
   const states: S[] = [start]
   const index = new Map<string | number, number>([[key(start), 0]])
   const steps: Map<string, number>[] = []
@@ -52,7 +59,17 @@ const lost = -1
 /** Texts that begin with a text. */
 export function startsWith(text: string): Language {
   const wanted = chars(text)
-  return { ...automaton<number>(text, 0, same, (at, char) => (at === lost || at === wanted.length ? at : wanted[at] === char ? at + 1 : lost), (at) => at === wanted.length, (at) => at === lost || at === wanted.length), example: text }
+  return {
+    ...automaton<number>(
+      text,
+      0,
+      same,
+      (at, char) => (at === lost || at === wanted.length ? at : wanted[at] === char ? at + 1 : lost),
+      (at) => at === wanted.length,
+      (at) => at === lost || at === wanted.length,
+    ),
+    example: text,
+  }
 }
 
 /** Where to go on in a text after a mismatch (Knuth, Morris, Pratt). */
@@ -74,34 +91,70 @@ function matcher(wanted: string[]): (at: number, char: string) => number {
 export function endsWith(text: string): Language {
   const wanted = chars(text)
   const next = matcher(wanted)
-  return { ...automaton<number>(text, 0, same, (at, char) => (wanted.length === 0 ? 0 : next(at, char)), (at) => at === wanted.length, () => wanted.length === 0), example: text }
+  return {
+    ...automaton<number>(
+      text,
+      0,
+      same,
+      (at, char) => (wanted.length === 0 ? 0 : next(at, char)),
+      (at) => at === wanted.length,
+      () => wanted.length === 0,
+    ),
+    example: text,
+  }
 }
 
 /** Texts that have a text somewhere in them. */
 export function contains(text: string): Language {
   const wanted = chars(text)
   const next = matcher(wanted)
-  return { ...automaton<number>(text, 0, same, (at, char) => (at === wanted.length ? at : next(at, char)), (at) => at === wanted.length, (at) => at === wanted.length), example: text }
+  return {
+    ...automaton<number>(
+      text,
+      0,
+      same,
+      (at, char) => (at === wanted.length ? at : next(at, char)),
+      (at) => at === wanted.length,
+      (at) => at === wanted.length,
+    ),
+    example: text,
+  }
 }
 
 /** One of a few texts. */
 export function isOneOf(texts: string[]): Language {
   const words = texts.map(chars)
-  const language = automaton<string | null>(texts.join(''), '', (state) => state ?? '\u0000', (state, char) => {
-    if (state === null) return null
-    const at = Array.from(state).length
-    const next = state + char
-    return words.some((word) => word[at] === char && word.slice(0, at).join('') === state) ? next : null
-  }, (state) => state !== null && texts.includes(state), (state) => state === null)
+  const language = automaton<string | null>(
+    texts.join(''),
+    '',
+    (state) => state ?? '\u0000',
+    (state, char) => {
+      if (state === null) return null
+      const at = Array.from(state).length
+      const next = state + char
+      return words.some((word) => word[at] === char && word.slice(0, at).join('') === state) ? next : null
+    },
+    (state) => state !== null && texts.includes(state),
+    (state) => state === null,
+  )
   return { ...language, words: [...texts].sort((a, b) => a.length - b.length) }
 }
 
 const upTo = (length: number) => Array.from({ length: length + 1 }, (_, index) => index)
 
 /** Texts that a text begins with, ends with, or has in it. */
-export const prefixOf = (text: string): Language => isOneOf(upTo(chars(text).length).map((end) => chars(text).slice(0, end).join('')))
-export const suffixOf = (text: string): Language => isOneOf(upTo(chars(text).length).map((start) => chars(text).slice(start).join('')))
-export const partOf = (text: string): Language => isOneOf([...new Set(upTo(chars(text).length).flatMap((start) => upTo(chars(text).length).map((end) => chars(text).slice(start, end).join(''))))])
+export const prefixOf = (text: string): Language =>
+  isOneOf(upTo(chars(text).length).map((end) => chars(text).slice(0, end).join('')))
+export const suffixOf = (text: string): Language =>
+  isOneOf(upTo(chars(text).length).map((start) => chars(text).slice(start).join('')))
+export const partOf = (text: string): Language =>
+  isOneOf([
+    ...new Set(
+      upTo(chars(text).length).flatMap((start) =>
+        upTo(chars(text).length).map((end) => chars(text).slice(start, end).join('')),
+      ),
+    ),
+  ])
 
 /** Texts that a glob takes: `*` any text, `?` one character. The state is the set of places in the pattern where one may stand. */
 export function glob(pattern: string): Language {
@@ -114,8 +167,20 @@ export function glob(pattern: string): Language {
     }
     return [...found].sort((a, b) => a - b)
   }
-  const step = (places: number[], char: string) => open(places.flatMap((place) => (wanted[place] === '*' ? [place] : wanted[place] === '?' || wanted[place] === char ? [place + 1] : [])))
-  const language = automaton(pattern.replace(/[*?]/g, ''), open([0]), (places) => places.join(), step, (places) => places.includes(wanted.length), (places) => places.length === 0)
+  const step = (places: number[], char: string) =>
+    open(
+      places.flatMap((place) =>
+        wanted[place] === '*' ? [place] : wanted[place] === '?' || wanted[place] === char ? [place + 1] : [],
+      ),
+    )
+  const language = automaton(
+    pattern.replace(/[*?]/g, ''),
+    open([0]),
+    (places) => places.join(),
+    step,
+    (places) => places.includes(wanted.length),
+    (places) => places.length === 0,
+  )
   return { ...language, example: wanted.join('').replaceAll('*', '').replaceAll('?', 'a') }
 }
 
@@ -127,12 +192,25 @@ export function relatedTo(operator: Exclude<ComparisonOperator, '==' | '!='>, te
   const wanted = chars(text)
   const accepts = (at: number) => {
     const order = at === greater ? 1 : at === less || at < wanted.length ? -1 : 0
-    return operator === '<' ? order < 0 : operator === '<=' ? order <= 0 : operator === '>' ? order > 0 : order >= 0
+    return operator === '<'
+      ? order < 0
+      : operator === '<='
+        ? order <= 0
+        : operator === '>'
+          ? order > 0
+          : order >= 0
   }
-  const language = automaton<number>(text, 0, same, (at, char) => {
-    if (at < 0) return at
-    if (at === wanted.length) return greater
-    return char === wanted[at] ? at + 1 : char < wanted[at]! ? less : greater
-  }, accepts, (at) => at < 0)
+  const language = automaton<number>(
+    text,
+    0,
+    same,
+    (at, char) => {
+      if (at < 0) return at
+      if (at === wanted.length) return greater
+      return char === wanted[at] ? at + 1 : char < wanted[at]! ? less : greater
+    },
+    accepts,
+    (at) => at < 0,
+  )
   return { ...language, ordered: true }
 }

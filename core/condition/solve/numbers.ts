@@ -1,10 +1,17 @@
 import type { ComparisonOperator } from '../types'
 
 /** A comparison between variables, by name, and numbers. */
-export interface NumberRelation { left: string | number; operator: ComparisonOperator; right: string | number }
+export interface NumberRelation {
+  left: string | number
+  operator: ComparisonOperator
+  right: string | number
+}
 
 /** A value with an infinitesimal part: `base` plus so many times something smaller than any number. */
-interface Bound { base: number; above: number }
+interface Bound {
+  base: number
+  above: number
+}
 
 const after = (a: Bound, b: Bound) => a.base - b.base || a.above - b.above
 
@@ -13,29 +20,53 @@ const after = (a: Bound, b: Bound) => a.base - b.base || a.above - b.above
  * take whole numbers, the others any real number. Exact: relations only compare, so the least solution above a low enough
  * floor exists wherever any does; an inequality is branched on where the least solution violates it.
  */
-export function solveNumbers(names: string[], relations: NumberRelation[], isWhole: (name: string) => boolean): Map<string, number> | null {
-  const solution = leastSolution(names, relations.filter(({ operator }) => operator !== '!='), isWhole)
+export function solveNumbers(
+  names: string[],
+  relations: NumberRelation[],
+  isWhole: (name: string) => boolean,
+): Map<string, number> | null {
+  const solution = leastSolution(
+    names,
+    relations.filter(({ operator }) => operator !== '!='),
+    isWhole,
+  )
   if (!solution) return null
-  const violated = relations.find(({ left, operator, right }) => operator === '!=' && after(solution(left), solution(right)) === 0)
+  const violated = relations.find(
+    ({ left, operator, right }) => operator === '!=' && after(solution(left), solution(right)) === 0,
+  )
   if (!violated) return concrete(names, relations, solution)
   const others = relations.filter((relation) => relation !== violated)
-  return solveNumbers(names, [...others, { ...violated, operator: '<' }], isWhole) ?? solveNumbers(names, [...others, { ...violated, operator: '>' }], isWhole)
+  return (
+    solveNumbers(names, [...others, { ...violated, operator: '<' }], isWhole) ??
+    solveNumbers(names, [...others, { ...violated, operator: '>' }], isWhole)
+  )
 }
 
-interface Edge { low: string | number; high: string | number; strict: boolean }
+interface Edge {
+  low: string | number
+  high: string | number
+  strict: boolean
+}
 
 /** Raises every variable to the least value that its lower neighbours demand, until nothing moves; fails where a number would have to move. */
-function leastSolution(names: string[], relations: NumberRelation[], isWhole: (name: string) => boolean): ((term: string | number) => Bound) | null {
+function leastSolution(
+  names: string[],
+  relations: NumberRelation[],
+  isWhole: (name: string) => boolean,
+): ((term: string | number) => Bound) | null {
   const edges: Edge[] = []
   const constants: number[] = []
   for (const { left, operator, right } of relations) {
-    if (operator !== '>' && operator !== '>=') edges.push({ low: left, high: right, strict: operator === '<' })
-    if (operator !== '<' && operator !== '<=') edges.push({ low: right, high: left, strict: operator === '>' })
+    if (operator !== '>' && operator !== '>=')
+      edges.push({ low: left, high: right, strict: operator === '<' })
+    if (operator !== '<' && operator !== '<=')
+      edges.push({ low: right, high: left, strict: operator === '>' })
     for (const term of [left, right]) if (typeof term === 'number') constants.push(term)
   }
   const floor = constants.length ? Math.floor(Math.min(0, ...constants)) - names.length - 1 : 0
   const values = new Map<string, Bound>(names.map((name) => [name, { base: floor, above: 0 }]))
-  const valueOf = (term: string | number): Bound => (typeof term === 'number' ? { base: term, above: 0 } : values.get(term)!)
+  const valueOf = (term: string | number): Bound =>
+    typeof term === 'number' ? { base: term, above: 0 } : values.get(term)!
   // Each round settles at least one more variable of the longest chain, and rounding up moves each once more; what still moves then runs in a circle.
   const rounds = 3 * names.length + 3
   for (let round = 0; round < rounds; round++) {
@@ -59,14 +90,25 @@ const roundedUp = ({ base, above }: Bound): Bound => {
 }
 
 /** Real numbers for the infinitesimal parts: small enough to pass no number that they must stay below. */
-function concrete(names: string[], relations: NumberRelation[], solution: (term: string | number) => Bound): Map<string, number> {
-  const bases = [...new Set([...names.map((name) => solution(name).base), ...relations.flatMap(({ left, right }) => [left, right]).filter((term) => typeof term === 'number')])].sort((a, b) => a - b)
+function concrete(
+  names: string[],
+  relations: NumberRelation[],
+  solution: (term: string | number) => Bound,
+): Map<string, number> {
+  const bases = [
+    ...new Set([
+      ...names.map((name) => solution(name).base),
+      ...relations.flatMap(({ left, right }) => [left, right]).filter((term) => typeof term === 'number'),
+    ]),
+  ].sort((a, b) => a - b)
   const gaps = bases.slice(1).map((base, index) => base - bases[index]!)
   const most = Math.max(1, ...names.map((name) => solution(name).above))
   const room = Math.min(1, ...gaps) / (most + 1)
   const unit = room >= 1 ? 1 : 10 ** Math.floor(Math.log10(room))
-  return new Map(names.map((name) => {
-    const { base, above } = solution(name)
-    return [name, above === 0 ? base : Number((base + above * unit).toPrecision(15))]
-  }))
+  return new Map(
+    names.map((name) => {
+      const { base, above } = solution(name)
+      return [name, above === 0 ? base : Number((base + above * unit).toPrecision(15))]
+    }),
+  )
 }

@@ -8,7 +8,11 @@ import { solveTexts, type TextConstraint, type TextRelationLiteral } from './tex
 import { Undecided } from './undecided'
 
 /** `witness` of a “yes” of satisfiable and overlap, and of a “no” of implies and covers; `why` of an undecided answer. */
-export interface Solution { answer: 'yes' | 'no' | 'undecided'; witness?: DocumentRecord; why?: string }
+export interface Solution {
+  answer: 'yes' | 'no' | 'undecided'
+  witness?: DocumentRecord
+  why?: string
+}
 export type Question = 'satisfiable' | 'overlap' | 'implies' | 'covers'
 export const questions: Question[] = ['satisfiable', 'overlap', 'implies', 'covers']
 
@@ -19,20 +23,34 @@ export const questions: Question[] = ['satisfiable', 'overlap', 'implies', 'cove
  * for an order among more than three texts, and for questions that grow beyond all measure.
  */
 export function solve(question: Question, conditions: Condition[], attributes: Attribute[]): Solution {
-  if (question === 'satisfiable' || question === 'overlap') return find(conditions.map((condition) => [condition, true]), attributes)
-  const wanted: [Condition, boolean][] = question === 'implies' ? [[conditions[0]!, true], [conditions[1]!, false]] : conditions.map((condition) => [condition, false])
+  if (question === 'satisfiable' || question === 'overlap')
+    return find(
+      conditions.map((condition) => [condition, true]),
+      attributes,
+    )
+  const wanted: [Condition, boolean][] =
+    question === 'implies'
+      ? [
+          [conditions[0]!, true],
+          [conditions[1]!, false],
+        ]
+      : conditions.map((condition) => [condition, false])
   const counter = find(wanted, attributes)
   if (counter.answer === 'undecided') return counter
   return counter.answer === 'yes' ? { answer: 'no', witness: counter.witness } : { answer: 'yes' }
 }
 
-export const satisfiable = (condition: Condition, attributes: Attribute[]): Solution => solve('satisfiable', [condition], attributes)
+export const satisfiable = (condition: Condition, attributes: Attribute[]): Solution =>
+  solve('satisfiable', [condition], attributes)
 /** Whether some record meets both. */
-export const overlap = (one: Condition, other: Condition, attributes: Attribute[]): Solution => solve('overlap', [one, other], attributes)
+export const overlap = (one: Condition, other: Condition, attributes: Attribute[]): Solution =>
+  solve('overlap', [one, other], attributes)
 /** Whether every record that meets the one meets the other. */
-export const implies = (one: Condition, other: Condition, attributes: Attribute[]): Solution => solve('implies', [one, other], attributes)
+export const implies = (one: Condition, other: Condition, attributes: Attribute[]): Solution =>
+  solve('implies', [one, other], attributes)
 /** Whether every record meets one of them. */
-export const covers = (conditions: Condition[], attributes: Attribute[]): Solution => solve('covers', conditions, attributes)
+export const covers = (conditions: Condition[], attributes: Attribute[]): Solution =>
+  solve('covers', conditions, attributes)
 
 const mostBranches = 20_000
 
@@ -41,11 +59,19 @@ function find(wanted: [Condition, boolean][], attributes: Attribute[]): Solution
   const search = new Search(attributes)
   const witness = search.run(formulas)
   if (!witness) return search.doubt ? { answer: 'undecided', why: search.doubt } : { answer: 'no' }
-  if (wanted.every(([condition, holds]) => evaluate(condition, witness) === holds)) return { answer: 'yes', witness }
-  return { answer: 'undecided', why: 'the numbers lie too close together to be told apart in double precision' }
+  if (wanted.every(([condition, holds]) => evaluate(condition, witness) === holds))
+    return { answer: 'yes', witness }
+  return {
+    answer: 'undecided',
+    why: 'the numbers lie too close together to be told apart in double precision',
+  }
 }
 
-interface Variables { types: Map<string, ValueType>; attributes: Map<string, Attribute>; choices: Map<string, Language> }
+interface Variables {
+  types: Map<string, ValueType>
+  attributes: Map<string, Attribute>
+  choices: Map<string, Language>
+}
 const variables = new WeakMap<Attribute[], Variables>()
 
 /** What attributes demand of their values, worked out once for each list of them. */
@@ -53,15 +79,29 @@ function variablesOf(attributes: Attribute[]): Variables {
   let known = variables.get(attributes)
   if (!known) {
     const choices = attributes.flatMap(({ id, type, choices: values }): [string, Language][] =>
-      type === 'yesno' ? [[id, isOneOf(['true', 'false'])]] : type === 'choice' && values ? [[id, isOneOf(values)]] : [])
-    known = { types: typesOf(attributes), attributes: new Map(attributes.map((attribute) => [attribute.id, attribute])), choices: new Map(choices) }
+      type === 'yesno'
+        ? [[id, isOneOf(['true', 'false'])]]
+        : type === 'choice' && values
+          ? [[id, isOneOf(values)]]
+          : [],
+    )
+    known = {
+      types: typesOf(attributes),
+      attributes: new Map(attributes.map((attribute) => [attribute.id, attribute])),
+      choices: new Map(choices),
+    }
     variables.set(attributes, known)
   }
   return known
 }
 
 /** What has been taken to hold on the way to a leaf. */
-interface Facts { filled: Map<string, boolean>; numbers: NumberRelation[]; texts: [string, TextConstraint][]; relations: TextRelationLiteral[] }
+interface Facts {
+  filled: Map<string, boolean>
+  numbers: NumberRelation[]
+  texts: [string, TextConstraint][]
+  relations: TextRelationLiteral[]
+}
 
 /** Tries alternatives one after the other, giving each up as soon as what is taken to hold contradicts itself. */
 class Search {
@@ -73,7 +113,7 @@ class Search {
   private readonly choices: Map<string, Language>
 
   constructor(attributes: Attribute[]) {
-    ({ types: this.types, attributes: this.attributes, choices: this.choices } = variablesOf(attributes))
+    ;({ types: this.types, attributes: this.attributes, choices: this.choices } = variablesOf(attributes))
   }
 
   run(formulas: Formula[]): DocumentRecord | null {
@@ -85,7 +125,12 @@ class Search {
       this.doubt ||= 'there are too many alternatives to try'
       return null
     }
-    const facts: Facts = { filled: new Map(before.filled), numbers: [...before.numbers], texts: [...before.texts], relations: [...before.relations] }
+    const facts: Facts = {
+      filled: new Map(before.filled),
+      numbers: [...before.numbers],
+      texts: [...before.texts],
+      relations: [...before.relations],
+    }
     const alternatives = this.settle(pending, facts)
     if (!alternatives) return null
     const record = this.solveFacts(facts)
@@ -139,20 +184,35 @@ class Search {
     const attribute = this.attributes.get(name)
     const choices = this.choices.get(name)
     if (choices) facts.texts.push([name, { language: choices, inside: true }])
-    if (this.types.get(name) === 'date') facts.numbers.push({ left: name, operator: '>=', right: dayNumber('0001-01-01') }, { left: name, operator: '<=', right: dayNumber('9999-12-31') })
-    if (attribute?.min !== undefined && this.types.get(name) === 'number') facts.numbers.push({ left: name, operator: '>=', right: attribute.min })
-    if (attribute?.max !== undefined && this.types.get(name) === 'number') facts.numbers.push({ left: name, operator: '<=', right: attribute.max })
+    if (this.types.get(name) === 'date')
+      facts.numbers.push(
+        { left: name, operator: '>=', right: dayNumber('0001-01-01') },
+        { left: name, operator: '<=', right: dayNumber('9999-12-31') },
+      )
+    if (attribute?.min !== undefined && this.types.get(name) === 'number')
+      facts.numbers.push({ left: name, operator: '>=', right: attribute.min })
+    if (attribute?.max !== undefined && this.types.get(name) === 'number')
+      facts.numbers.push({ left: name, operator: '<=', right: attribute.max })
   }
 
   private solveFacts(facts: Facts): DocumentRecord | null {
     const filled = [...facts.filled].filter(([, is]) => is).map(([name]) => name)
     const counted = filled.filter((name) => this.isCounted(name))
-    const numbers = solveNumbers(counted, facts.numbers, (name) => this.types.get(name) === 'date' || this.attributes.get(name)?.whole === true)
+    const numbers = solveNumbers(
+      counted,
+      facts.numbers,
+      (name) => this.types.get(name) === 'date' || this.attributes.get(name)?.whole === true,
+    )
     if (!numbers) return null
     const constraints = new Map<string, TextConstraint[]>()
-    for (const [name, constraint] of facts.texts) constraints.set(name, [...(constraints.get(name) ?? []), constraint])
+    for (const [name, constraint] of facts.texts)
+      constraints.set(name, [...(constraints.get(name) ?? []), constraint])
     try {
-      const texts = solveTexts(filled.filter((name) => !this.isCounted(name)), constraints, facts.relations)
+      const texts = solveTexts(
+        filled.filter((name) => !this.isCounted(name)),
+        constraints,
+        facts.relations,
+      )
       return texts && this.record(facts, numbers, texts)
     } catch (error) {
       if (!(error instanceof Undecided)) throw error
@@ -161,14 +221,20 @@ class Search {
     }
   }
 
-  private record({ filled }: Facts, numbers: Map<string, number>, texts: Map<string, string>): DocumentRecord {
-    return Object.fromEntries([...filled].map(([name, is]) => {
-      if (!is) return [name, null]
-      const type = this.types.get(name)
-      if (type === 'date') return [name, dayText(numbers.get(name)!)]
-      if (type === 'number') return [name, numbers.get(name)!]
-      return [name, type === 'yesno' ? texts.get(name) === 'true' : texts.get(name)!]
-    }))
+  private record(
+    { filled }: Facts,
+    numbers: Map<string, number>,
+    texts: Map<string, string>,
+  ): DocumentRecord {
+    return Object.fromEntries(
+      [...filled].map(([name, is]) => {
+        if (!is) return [name, null]
+        const type = this.types.get(name)
+        if (type === 'date') return [name, dayText(numbers.get(name)!)]
+        if (type === 'number') return [name, numbers.get(name)!]
+        return [name, type === 'yesno' ? texts.get(name) === 'true' : texts.get(name)!]
+      }),
+    )
   }
 
   private isCounted(name: string): boolean {
@@ -178,10 +244,21 @@ class Search {
 }
 
 const isKnown = (formula: Formula, facts: Facts): boolean =>
-  formula.kind === 'literal' ? (formula.literal.kind === 'empty' || formula.literal.kind === 'filled') && facts.filled.get(formula.literal.name) === (formula.literal.kind === 'filled') : formula.kind === 'and' ? formula.parts.every((part) => isKnown(part, facts)) : formula.parts.some((part) => isKnown(part, facts))
+  formula.kind === 'literal'
+    ? (formula.literal.kind === 'empty' || formula.literal.kind === 'filled') &&
+      facts.filled.get(formula.literal.name) === (formula.literal.kind === 'filled')
+    : formula.kind === 'and'
+      ? formula.parts.every((part) => isKnown(part, facts))
+      : formula.parts.some((part) => isKnown(part, facts))
 
 const contradicts = (formula: Formula, facts: Facts): boolean => {
-  if (formula.kind !== 'literal') return formula.kind === 'and' ? formula.parts.some((part) => contradicts(part, facts)) : formula.parts.every((part) => contradicts(part, facts))
+  if (formula.kind !== 'literal')
+    return formula.kind === 'and'
+      ? formula.parts.some((part) => contradicts(part, facts))
+      : formula.parts.every((part) => contradicts(part, facts))
   const { literal } = formula
-  return (literal.kind === 'empty' && facts.filled.get(literal.name) === true) || (literal.kind === 'filled' && facts.filled.get(literal.name) === false)
+  return (
+    (literal.kind === 'empty' && facts.filled.get(literal.name) === true) ||
+    (literal.kind === 'filled' && facts.filled.get(literal.name) === false)
+  )
 }

@@ -1,6 +1,20 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { checkScheme, format, infer, InferenceError, LabelListError, positionOf, readLabelList, reads, seriesInWords, step, walk, type RevisionScheme, type Step } from '..'
+import {
+  checkScheme,
+  format,
+  infer,
+  InferenceError,
+  LabelListError,
+  positionOf,
+  readLabelList,
+  reads,
+  seriesInWords,
+  step,
+  walk,
+  type RevisionScheme,
+  type Step,
+} from '..'
 import { first } from '../parse'
 import { dotted, station, tarn, workshop } from '../schemes.fixture'
 import { skippedLetters } from './skips'
@@ -30,68 +44,166 @@ const made = (scheme: RevisionScheme, majors: number) => {
 describe('inferring a scheme', () => {
   it.each<[string, string[], string[]]>([
     ['letters', split('A B C D'), ['letters']],
-    ['letters without those of ASME Y14.35', split('A B C D E F G H J K L M N P R T U V W Y'), ['letters without I O Q S X Z']],
-    ['letters without I and O alone, where Q is seen', [...'ABCDEFGHJKLMNPQRSTU'].flatMap((letter) => times(letter, 5)), ['letters without I O']],
-    ['two letters after the single ones', split('A B C D E F G H J K L M N P R T U V W Y AA AB AC'), ['letters without I O Q S X Z']],
+    [
+      'letters without those of ASME Y14.35',
+      split('A B C D E F G H J K L M N P R T U V W Y'),
+      ['letters without I O Q S X Z'],
+    ],
+    [
+      'letters without I and O alone, where Q is seen',
+      [...'ABCDEFGHJKLMNPQRSTU'].flatMap((letter) => times(letter, 5)),
+      ['letters without I O'],
+    ],
+    [
+      'two letters after the single ones',
+      split('A B C D E F G H J K L M N P R T U V W Y AA AB AC'),
+      ['letters without I O Q S X Z'],
+    ],
     ['small letters', split('a b c b a'), ['letters from a']],
     ['numbers with zeros in front', split('01 02 03 10'), ['numbers, 2 digits']],
     ['numbers from 0', split('0 1 2 3'), ['numbers from 0']],
-    ['working numbers between letters', split('A A-01 A-02 B B-01 C'), ['letters, then “-” and numbers, 2 digits']],
-    ['the separator that most use', split('A A-01 A-02 A.03 B-01 B'), ['letters, then “-” and numbers, 2 digits']],
+    [
+      'working numbers between letters',
+      split('A A-01 A-02 B B-01 C'),
+      ['letters, then “-” and numbers, 2 digits'],
+    ],
+    [
+      'the separator that most use',
+      split('A A-01 A-02 A.03 B-01 B'),
+      ['letters, then “-” and numbers, 2 digits'],
+    ],
     ['minors that are always there', split('A.1 A.2 B.1 B.2 C.1'), ['letters, always with “.” and numbers']],
-    ['points counted from nought', split('0.1 0.2 1.0 1.1 2.0'), ['numbers from 0, always with “.” and numbers from 0']],
+    [
+      'points counted from nought',
+      split('0.1 0.2 1.0 1.1 2.0'),
+      ['numbers from 0, always with “.” and numbers from 0'],
+    ],
     ['numbers with letters behind', split('1 1A 1B 2 2A 3'), ['numbers, then letters']],
-    ['numerals while on trial, then letters with working numbers', split('B 01 A 02 B01 C 03 B02'), ['numbers, 2 digits', 'letters, then numbers, 2 digits']],
+    [
+      'numerals while on trial, then letters with working numbers',
+      split('B 01 A 02 B01 C 03 B02'),
+      ['numbers, 2 digits', 'letters, then numbers, 2 digits'],
+    ],
     ['letters while preliminary, then 0, 1, 2', split('B A 0 C 1 A 2'), ['letters', 'numbers from 0']],
-    ['the working and shared revisions of ISO 19650', split('P01.01 C01 P01.02 P01 P02.01 C02 P02'), ['“P” and numbers, 2 digits, led up to by “.” and numbers, 2 digits', '“C” and numbers, 2 digits']],
+    [
+      'the working and shared revisions of ISO 19650',
+      split('P01.01 C01 P01.02 P01 P02.01 C02 P02'),
+      ['“P” and numbers, 2 digits, led up to by “.” and numbers, 2 digits', '“C” and numbers, 2 digits'],
+    ],
     ['a prefix with a hyphen', split('T-01 A T-02 B'), ['“T-” and numbers, 2 digits', 'letters']],
     ['a dash for the first issue', split('A - B C - A D'), ['-', 'letters']],
     ['words alone', ['Sketch', 'Draft', 'Final', 'Draft'], ['Sketch, Draft, Final']],
     ['words for an issue, not three-letter counters', split('IFA IFR IFC IFA IFC'), ['IFA, IFR, IFC']],
-    ['the order of a list that runs through its series', ['A', 'B', 'C', '01', '02'], ['letters', 'numbers, 2 digits']],
-    ['no series of its own for a slip that another tolerates', [...times('01', 30), ...times('02', 30), 'O1'], ['numbers, 2 digits']],
+    [
+      'the order of a list that runs through its series',
+      ['A', 'B', 'C', '01', '02'],
+      ['letters', 'numbers, 2 digits'],
+    ],
+    [
+      'no series of its own for a slip that another tolerates',
+      [...times('01', 30), ...times('02', 30), 'O1'],
+      ['numbers, 2 digits'],
+    ],
   ])('finds %s', (_, labels, expected) => expect(words(labels)).toEqual(expected))
 
   it('says how much is explained, and names what is left with the nearest labels', () => {
-    const { explained, outliers, nearest, total, distinct } = infer([...times('A', 60), ...times('B', 30), ...times('rev C', 7), 'NC', '??', ''])
-    expect({ explained, outliers, total, distinct }).toEqual({ explained: 0.97, outliers: ['NC', '??', ''], total: 100, distinct: 6 })
+    const { explained, outliers, nearest, total, distinct } = infer([
+      ...times('A', 60),
+      ...times('B', 30),
+      ...times('rev C', 7),
+      'NC',
+      '??',
+      '',
+    ])
+    expect({ explained, outliers, total, distinct }).toEqual({
+      explained: 0.97,
+      outliers: ['NC', '??', ''],
+      total: 100,
+      distinct: 6,
+    })
     expect(nearest['NC']).toEqual(['Z'])
   })
   it('does not read a word as the 367th letter, nor a year as a revision', () => {
     expect(infer([...times('A', 50), ...times('B', 40), 'NC']).outliers).toEqual(['NC'])
-    expect(infer([...times('1', 60), ...times('2', 30), ...times('3', 20), '2019']).outliers).toEqual(['2019'])
+    expect(infer([...times('1', 60), ...times('2', 30), ...times('3', 20), '2019']).outliers).toEqual([
+      '2019',
+    ])
   })
   it('takes a rare skipped letter for a slip, not for a revision', () => {
     const labels = [...'ABCDEFGHJKLMN'].flatMap((letter) => times(letter, 100))
     expect(infer([...labels, 'I']).outliers).toEqual(['I'])
   })
   it('proposes no rule that nothing speaks for', () => {
-    expect(skippedLetters(new Map([['A', 9], ['B', 9], ['C', 4]]))).toBe('')
-    expect(skippedLetters(new Map([['H', 1], ['J', 1]]))).toBe('')
+    expect(
+      skippedLetters(
+        new Map([
+          ['A', 9],
+          ['B', 9],
+          ['C', 4],
+        ]),
+      ),
+    ).toBe('')
+    expect(
+      skippedLetters(
+        new Map([
+          ['H', 1],
+          ['J', 1],
+        ]),
+      ),
+    ).toBe('')
     expect(infer(split('A B D')).scheme.series).toEqual([{ id: 'letters', major: { kind: 'letters' } }])
   })
-  it.each<[string, RevisionScheme]>([['Workshop letters', workshop], ['Tarn', tarn], ['Station', station], ['Dotted', dotted]])('gets %s back from its own labels, whatever their order', (_, scheme) =>
-    fc.assert(fc.property(fc.shuffledSubarray(made(scheme, 3), { minLength: made(scheme, 3).length }), (labels) => {
-      // A list that happens to run through a later series first says that it comes first.
-      fc.pre(positionOf(scheme, labels[0]!).series === 0)
-      const { scheme: found, explained, outliers } = infer(labels)
-      expect({ explained, outliers }).toEqual({ explained: 1, outliers: [] })
-      expect(found.series.map(({ prefix, separator, minorPlace }) => ({ prefix, separator, minorPlace }))).toEqual(scheme.series.map(({ prefix, separator, minorPlace }) => ({ prefix, separator, minorPlace })))
-    }), { numRuns: 25 }))
+  it.each<[string, RevisionScheme]>([
+    ['Workshop letters', workshop],
+    ['Tarn', tarn],
+    ['Station', station],
+    ['Dotted', dotted],
+  ])('gets %s back from its own labels, whatever their order', (_, scheme) =>
+    fc.assert(
+      fc.property(fc.shuffledSubarray(made(scheme, 3), { minLength: made(scheme, 3).length }), (labels) => {
+        // A list that happens to run through a later series first says that it comes first.
+        fc.pre(positionOf(scheme, labels[0]!).series === 0)
+        const { scheme: found, explained, outliers } = infer(labels)
+        expect({ explained, outliers }).toEqual({ explained: 1, outliers: [] })
+        expect(
+          found.series.map(({ prefix, separator, minorPlace }) => ({ prefix, separator, minorPlace })),
+        ).toEqual(
+          scheme.series.map(({ prefix, separator, minorPlace }) => ({ prefix, separator, minorPlace })),
+        )
+      }),
+      { numRuns: 25 },
+    ),
+  )
   it('proposes valid schemes only, and counts as explained exactly what they read', () =>
-    fc.assert(fc.property(fc.array(fc.oneof(fc.stringMatching(/^[A-FP]?[-.]?[0-3]{0,2}$/), fc.constantFrom('A', 'B', '01', 'P01.02', 'rev c', 'NC', '?')), { minLength: 1, maxLength: 60 }), (labels) => {
-      let found
-      try {
-        found = infer(labels)
-      } catch (error) {
-        expect(error).toBeInstanceOf(InferenceError)
-        return
-      }
-      expect(checkScheme(found.scheme)).toEqual([])
-      expect(found.explained).toBeCloseTo(labels.filter((label) => reads(found.scheme, label)).length / labels.length)
-      expect(new Set(found.outliers)).toEqual(new Set(labels.filter((label) => !reads(found.scheme, label))))
-      expect(walk(found.scheme, [])).toHaveLength(1)
-    }), { numRuns: 120 }))
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.oneof(
+            fc.stringMatching(/^[A-FP]?[-.]?[0-3]{0,2}$/),
+            fc.constantFrom('A', 'B', '01', 'P01.02', 'rev c', 'NC', '?'),
+          ),
+          { minLength: 1, maxLength: 60 },
+        ),
+        (labels) => {
+          let found
+          try {
+            found = infer(labels)
+          } catch (error) {
+            expect(error).toBeInstanceOf(InferenceError)
+            return
+          }
+          expect(checkScheme(found.scheme)).toEqual([])
+          expect(found.explained).toBeCloseTo(
+            labels.filter((label) => reads(found.scheme, label)).length / labels.length,
+          )
+          expect(new Set(found.outliers)).toEqual(
+            new Set(labels.filter((label) => !reads(found.scheme, label))),
+          )
+          expect(walk(found.scheme, [])).toHaveLength(1)
+        },
+      ),
+      { numRuns: 120 },
+    ))
   it.each<[string, string[], RegExp]>([
     ['an empty list', [], /no labels to infer/],
     ['blanks', ['', '  '], /all labels are blank/],

@@ -50,9 +50,13 @@ export function infer(labels: Iterable<string>): Inference {
   }
   if (total === 0) throw new InferenceError('there are no labels to infer a scheme from: give one a line')
   const seen = together(raw)
-  if (seen.length === 0) throw new InferenceError('all labels are blank: there is nothing to infer a scheme from')
+  if (seen.length === 0)
+    throw new InferenceError('all labels are blank: there is nothing to infer a scheme from')
   const scheme = choose(seen, total)
-  if (scheme.series.length === 0) throw new InferenceError(`no series explains more than a few of the ${total} labels: is this a list of revision labels, one a line?`)
+  if (scheme.series.length === 0)
+    throw new InferenceError(
+      `no series explains more than a few of the ${total} labels: is this a list of revision labels, one a line?`,
+    )
   return { scheme, ...measure(scheme, raw, total) }
 }
 
@@ -67,10 +71,12 @@ function together(raw: Map<string, number>): Seen[] {
 }
 
 const made = (series: Series[]): RevisionScheme => ({ id: 'inferred', name: 'Inferred', series })
-const explainedBy = (scheme: RevisionScheme, seen: Seen[]) => seen.reduce((sum, { text, count }) => sum + (reads(scheme, text) ? count : 0), 0)
+const explainedBy = (scheme: RevisionScheme, seen: Seen[]) =>
+  seen.reduce((sum, { text, count }) => sum + (reads(scheme, text) ? count : 0), 0)
 
 function choose(seen: Seen[], total: number): RevisionScheme {
-  const often = seen.length > measuredAtMost ? [...seen].sort((a, b) => b.count - a.count).slice(0, measuredAtMost) : seen
+  const often =
+    seen.length > measuredAtMost ? [...seen].sort((a, b) => b.count - a.count).slice(0, measuredAtMost) : seen
   const least = total < shortList ? 1 : Math.max(2, total * leastShare)
   let taken: Family[] = []
   let explained = 0
@@ -89,10 +95,14 @@ function choose(seen: Seen[], total: number): RevisionScheme {
 
 /** Leaves out each series without which no less is explained. */
 function withoutIdle(taken: Family[], seen: Seen[], explained: number): Family[] {
-  return [...taken].sort((a, b) => a.weight - b.weight).reduce((kept, family) => {
-    const others = kept.filter((other) => other !== family)
-    return others.length && explainedBy(made(others.map(({ series }) => series)), seen) >= explained ? others : kept
-  }, taken)
+  return [...taken]
+    .sort((a, b) => a.weight - b.weight)
+    .reduce((kept, family) => {
+      const others = kept.filter((other) => other !== family)
+      return others.length && explainedBy(made(others.map(({ series }) => series)), seen) >= explained
+        ? others
+        : kept
+    }, taken)
 }
 
 function named(series: Series, index: number, all: Family[]): Series {
@@ -103,9 +113,14 @@ function named(series: Series, index: number, all: Family[]): Series {
 /** The series in the order in which a document runs through them. */
 function inOrder(families: Family[], seen: Seen[]): Family[] {
   const ownerOf = ({ text }: Seen) => families.find(({ series }) => reads(made([series]), text))
-  const runs = seen.length <= measuredAtMost ? seen.map(ownerOf).filter((owner, index, list) => owner && owner !== list[index - 1]) : []
+  const runs =
+    seen.length <= measuredAtMost
+      ? seen.map(ownerOf).filter((owner, index, list) => owner && owner !== list[index - 1])
+      : []
   if (runs.length === families.length) return [...families].sort((a, b) => runs.indexOf(a) - runs.indexOf(b))
-  return [...families].sort((a, b) => habit(a.series) - habit(b.series) || a.series.id.localeCompare(b.series.id))
+  return [...families].sort(
+    (a, b) => habit(a.series) - habit(b.series) || a.series.id.localeCompare(b.series.id),
+  )
 }
 
 /** A dash first; preliminary numbers (P) and numerals on trial before letters; letters before plain 0, 1, 2; contractual numbers (C) last. */

@@ -1,7 +1,10 @@
 import { plain } from '../tolerate'
 
 /** A label's text, made plain, with how often it occurs. */
-export interface Seen { text: string; count: number }
+export interface Seen {
+  text: string
+  count: number
+}
 
 /** A label taken apart: letters or digits, with or without a second part behind a separator, and with or without a prefix. */
 export interface Shape {
@@ -17,11 +20,52 @@ const between = '[-._ /]'
 const patterns: [RegExp, (match: RegExpExecArray) => Omit<Shape, 'prefix'> & { prefix?: string }][] = [
   [/^[A-Z]{1,3}$/, ([text]) => ({ kind: 'letters', major: text, separator: '', minor: null })],
   [/^\d{1,4}$/, ([text]) => ({ kind: 'digits', major: text, separator: '', minor: null })],
-  [new RegExp(`^([A-Z]{1,3})(${between}?)(\\d{1,4})$`), ([, major, separator, minor]) => ({ kind: 'letters', major: major!, separator: separator!, minor: minor! })],
-  [new RegExp(`^([A-Z]{1,3})(${between})([A-Z]{1,2})$`), ([, major, separator, minor]) => ({ kind: 'letters', major: major!, separator: separator!, minor: minor! })],
-  [new RegExp(`^(\\d{1,4})(${between})(\\d{1,4})$`), ([, major, separator, minor]) => ({ kind: 'digits', major: major!, separator: separator!, minor: minor! })],
-  [new RegExp(`^(\\d{1,4})(${between}?)([A-Z]{1,2})$`), ([, major, separator, minor]) => ({ kind: 'digits', major: major!, separator: separator!, minor: minor! })],
-  [new RegExp(`^([A-Z]{1,4}${between}?)(\\d{1,4})(${between})(\\d{1,4})$`), ([, prefix, major, separator, minor]) => ({ kind: 'digits', prefix, major: major!, separator: separator!, minor: minor! })],
+  [
+    new RegExp(`^([A-Z]{1,3})(${between}?)(\\d{1,4})$`),
+    ([, major, separator, minor]) => ({
+      kind: 'letters',
+      major: major!,
+      separator: separator!,
+      minor: minor!,
+    }),
+  ],
+  [
+    new RegExp(`^([A-Z]{1,3})(${between})([A-Z]{1,2})$`),
+    ([, major, separator, minor]) => ({
+      kind: 'letters',
+      major: major!,
+      separator: separator!,
+      minor: minor!,
+    }),
+  ],
+  [
+    new RegExp(`^(\\d{1,4})(${between})(\\d{1,4})$`),
+    ([, major, separator, minor]) => ({
+      kind: 'digits',
+      major: major!,
+      separator: separator!,
+      minor: minor!,
+    }),
+  ],
+  [
+    new RegExp(`^(\\d{1,4})(${between}?)([A-Z]{1,2})$`),
+    ([, major, separator, minor]) => ({
+      kind: 'digits',
+      major: major!,
+      separator: separator!,
+      minor: minor!,
+    }),
+  ],
+  [
+    new RegExp(`^([A-Z]{1,4}${between}?)(\\d{1,4})(${between})(\\d{1,4})$`),
+    ([, prefix, major, separator, minor]) => ({
+      kind: 'digits',
+      prefix,
+      major: major!,
+      separator: separator!,
+      minor: minor!,
+    }),
+  ],
 ]
 
 /** Takes a plain label apart; what has no shape of the trade is a word. */

@@ -15,7 +15,7 @@ const farOff = 4
  */
 export function skippedLetters(all: Map<string, number>): string {
   const counts = withoutFarOff(all)
-  const seen = (letter: string | undefined) => (letter === undefined ? 0 : counts.get(letter) ?? 0)
+  const seen = (letter: string | undefined) => (letter === undefined ? 0 : (counts.get(letter) ?? 0))
   const last = [...alphabet].findLastIndex((letter) => seen(letter) > 0)
   const absent = new Map<string, number>()
   for (const [index, letter] of [...alphabet.slice(0, last)].entries()) {
@@ -26,7 +26,13 @@ export function skippedLetters(all: Map<string, number>): string {
   if (missed < missedAtLeast) return ''
   const strong = [...absent].filter(([, expected]) => expected >= missedAtLeast).map(([letter]) => letter)
   const inRange = (set: string) => [...set].filter((letter) => alphabet.indexOf(letter) < last)
-  const fits = usual.find((set) => inRange(set).length > 0 && inRange(set).every((letter) => absent.has(letter)) && strong.every((letter) => set.includes(letter)) && !seen([...set].find((letter) => letter > alphabet[last]!)))
+  const fits = usual.find(
+    (set) =>
+      inRange(set).length > 0 &&
+      inRange(set).every((letter) => absent.has(letter)) &&
+      strong.every((letter) => set.includes(letter)) &&
+      !seen([...set].find((letter) => letter > alphabet[last]!)),
+  )
   return fits ?? strong.join('')
 }
 
@@ -50,7 +56,8 @@ function withoutFarOff(counts: Map<string, number>): Map<string, number> {
 /** How often a letter would be seen if it were used like the nearest letters that are: their geometric mean. */
 function expectedAt(index: number, seen: (letter: string | undefined) => number): number {
   const nearest = (step: 1 | -1) => {
-    for (let at = index + step; at >= 0 && at < alphabet.length; at += step) if (seen(alphabet[at])) return seen(alphabet[at])
+    for (let at = index + step; at >= 0 && at < alphabet.length; at += step)
+      if (seen(alphabet[at])) return seen(alphabet[at])
     return 0
   }
   return Math.sqrt(nearest(-1) * nearest(1))

@@ -1,4 +1,6 @@
 import { AdoptionPlanRequest } from '../../../shared/requests'
 import { adoptionPlan } from '../../services/adoption'
 
-export default route('person', async ({ event, db, account }) => adoptionPlan(db, account, await body(event, AdoptionPlanRequest)))
+export default route('person', async ({ event, db, account }) =>
+  adoptionPlan(db, account, await body(event, AdoptionPlanRequest)),
+)

@@ -7,7 +7,8 @@ import { Refusal } from '../../services/errors'
 export default route('person', ({ event, db, account }) => {
   const asked = query(event, AuditQuery)
   if (!account.administrator) {
-    if (asked.kind !== 'document' || !asked.subject) throw new Refusal(403, `${account.name} is no administrator of this vault: ask one`)
+    if (asked.kind !== 'document' || !asked.subject)
+      throw new Refusal(403, `${account.name} is no administrator of this vault: ask one`)
     requireHistory(db, account, asked.subject)
   }
   return trail(db, asked)

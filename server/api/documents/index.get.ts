@@ -1,4 +1,6 @@
 import { DocumentsQuery } from '../../../shared/requests'
 import { listDocuments } from '../../services/vault-query'
 
-export default route('person', ({ event, db, account }) => listDocuments(db, account, query(event, DocumentsQuery)))
+export default route('person', ({ event, db, account }) =>
+  listDocuments(db, account, query(event, DocumentsQuery)),
+)

@@ -6,5 +6,13 @@ import { upload } from '../../utils/upload'
 export default route('person', async ({ event, db, store, account }) => {
   const { fileName, comment, title, ...asked } = query(event, NewDocumentQuery)
   const stored = await upload(event, store)
-  return { number: createDocument(db, account, { ...asked, title: title ?? null }, { ...stored, fileName }, comment ?? null) }
+  return {
+    number: createDocument(
+      db,
+      account,
+      { ...asked, title: title ?? null },
+      { ...stored, fileName },
+      comment ?? null,
+    ),
+  }
 })

@@ -8,7 +8,8 @@ export default route('administrator', async ({ event, db }) => {
   try {
     return guardReach(db, lifecycle, states, guard)
   } catch (error) {
-    if (error instanceof ConditionError) return { fault: { message: error.message, position: error.position } }
+    if (error instanceof ConditionError)
+      return { fault: { message: error.message, position: error.position } }
     throw error
   }
 })

@@ -11,7 +11,12 @@ export default route('administrator', async ({ event, db, account }) => {
   try {
     value = wellFormed(JSON.parse(text))
   } catch (error) {
-    throw new Refusal(400, error instanceof NestingError ? `${fileName}: ${error.message}` : `${fileName} is no JSON: ${(error as Error).message}`)
+    throw new Refusal(
+      400,
+      error instanceof NestingError
+        ? `${fileName}: ${error.message}`
+        : `${fileName} is no JSON: ${(error as Error).message}`,
+    )
   }
   return importConfiguration(db, account, value, fileName, change)
 })
@@ -22,7 +27,11 @@ async function bodyText(event: Parameters<typeof getRequestWebStream>[0], fileNa
   let size = 0
   for await (const chunk of event.node.req as AsyncIterable<Uint8Array>) {
     size += chunk.length
-    if (size > largestConfiguration) throw new Refusal(413, `${fileName} has more than ${largestConfiguration / 2 ** 20} MB: no configuration is as large; is it the right file?`)
+    if (size > largestConfiguration)
+      throw new Refusal(
+        413,
+        `${fileName} has more than ${largestConfiguration / 2 ** 20} MB: no configuration is as large; is it the right file?`,
+      )
     chunks.push(chunk)
   }
   return Buffer.concat(chunks).toString('utf8')

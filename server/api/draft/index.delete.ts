@@ -1,4 +1,6 @@
 import { ChangeRequest } from '../../../shared/requests'
 import { discardDraft } from '../../services/configuration'
 
-export default route('administrator', async ({ event, db, account }) => discardDraft(db, account, (await body(event, ChangeRequest)).change))
+export default route('administrator', async ({ event, db, account }) =>
+  discardDraft(db, account, (await body(event, ChangeRequest)).change),
+)

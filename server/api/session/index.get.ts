@@ -1,3 +1,10 @@
 import { published } from '../../services/configuration'
 
-export default route('person', ({ account, db }) => ({ id: account.id, name: account.name, mail: account.mail, administrator: account.administrator, groups: account.groups, configuration: published(db).id }))
+export default route('person', ({ account, db }) => ({
+  id: account.id,
+  name: account.name,
+  mail: account.mail,
+  administrator: account.administrator,
+  groups: account.groups,
+  configuration: published(db).id,
+}))

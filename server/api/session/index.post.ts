@@ -22,6 +22,12 @@ export default route('everybody', async ({ event, db }) => {
 
 async function refuseIfBlocked(keys: string[]): Promise<void> {
   const states = await Promise.all(keys.map((key) => limiter.get(key)))
-  const blocked = states.find((state): state is RateLimiterRes => state !== null && state.remainingPoints <= 0)
-  if (blocked) throw new Refusal(429, `too many wrong passwords: try again in ${Math.ceil(blocked.msBeforeNext / 60_000)} minutes`)
+  const blocked = states.find(
+    (state): state is RateLimiterRes => state !== null && state.remainingPoints <= 0,
+  )
+  if (blocked)
+    throw new Refusal(
+      429,
+      `too many wrong passwords: try again in ${Math.ceil(blocked.msBeforeNext / 60_000)} minutes`,
+    )
 }

@@ -8,7 +8,7 @@ export default route('person', ({ event, db, account }) => {
   const row = documentRow(db, part(event, 'number'))
   requireRights(db, account, row, ['see'])
   const { comment } = query(event, CommentQuery)
-  return lifecycleOf(published(db).configuration, row.lifecycle).transitions
-    .filter((way) => way.from.includes(row.state))
+  return lifecycleOf(published(db).configuration, row.lifecycle)
+    .transitions.filter((way) => way.from.includes(row.state))
     .map((way) => ({ transition: way, decision: predict(db, account, row, way.id, comment) }))
 })

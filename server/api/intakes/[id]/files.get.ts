@@ -3,5 +3,13 @@ import { listIntakeFiles, samePrediction } from '../../../services/intakes'
 
 export default route('administrator', ({ event, db }) => {
   const { total, rows } = listIntakeFiles(db, part(event, 'id'), query(event, IntakeFilesQuery))
-  return { total, rows: rows.map((row) => ({ ...row, asPredicted: row.document?.result ? samePrediction(row.document.plan.prediction!, row.document.result) : null })) }
+  return {
+    total,
+    rows: rows.map((row) => ({
+      ...row,
+      asPredicted: row.document?.result
+        ? samePrediction(row.document.plan.prediction!, row.document.result)
+        : null,
+    })),
+  }
 })

@@ -5,7 +5,8 @@ import { intakePage } from '../../../services/intakes'
 export default route('administrator', ({ event, db, runner, account }) => {
   const id = part(event, 'id')
   const { intake } = intakePage(db, id)
-  if (intake.stage !== 'new' || runner.isBusy(id)) throw new Refusal(409, 'the archive has been read, or is being read')
+  if (intake.stage !== 'new' || runner.isBusy(id))
+    throw new Refusal(409, 'the archive has been read, or is being read')
   runner.enqueue({ kind: 'intake-read', subject: id, subjectName: intake.name, personId: account.id })
   return intakePage(db, id)
 })

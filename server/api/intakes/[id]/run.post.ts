@@ -15,7 +15,11 @@ export default route('administrator', ({ event, db, runner, account }) => {
   if (!documents.ready) throw new Refusal(409, 'no document of this intake is ready to be brought in')
   atomically(db, (tx) => {
     tx.update(intakes).set({ stage: 'running' }).where(eq(intakes.id, id)).run()
-    record(tx, account, { action: 'run intake', subject: { kind: 'intake', id, name: intake.name }, after: documents })
+    record(tx, account, {
+      action: 'run intake',
+      subject: { kind: 'intake', id, name: intake.name },
+      after: documents,
+    })
   })
   runner.enqueue({ kind: 'intake-run', subject: id, subjectName: intake.name, personId: account.id })
   return intakePage(db, id)

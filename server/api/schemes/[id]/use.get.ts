@@ -2,4 +2,6 @@ import { published } from '../../../services/configuration'
 import { schemeInUse } from '../../../services/labels'
 
 /** Where a scheme is used, and which of its labels are taken. */
-export default route('administrator', ({ event, db }) => schemeInUse(db, published(db).configuration, part(event, 'id')))
+export default route('administrator', ({ event, db }) =>
+  schemeInUse(db, published(db).configuration, part(event, 'id')),
+)
