@@ -1,6 +1,8 @@
 import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript'
 import importX from 'eslint-plugin-import-x'
+import prettier from 'eslint-config-prettier'
 import vue from 'eslint-plugin-vue'
+import { exceptions } from './lint-exceptions.mjs'
 import tseslint from 'typescript-eslint'
 
 /** Imports point one way: app → shared → core, server → shared → core, bin → core. */
@@ -26,7 +28,8 @@ const boundaries = [
 export default tseslint.config(
   { ignores: ['.nuxt', '.output', 'node_modules', 'data', 'tests/.work'] },
   ...tseslint.configs.recommended,
-  ...vue.configs['flat/essential'],
+  ...vue.configs['flat/strongly-recommended'],
+  prettier,
   {
     files: ['**/*.vue'],
     languageOptions: { parserOptions: { parser: tseslint.parser } },
@@ -41,6 +44,18 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'import-x/no-restricted-paths': ['error', { zones: boundaries }],
       'no-undef': 'off',
+      'max-len': [
+        'error',
+        {
+          code: 120,
+          ignoreStrings: true,
+          ignoreTemplateLiterals: true,
+          ignoreRegExpLiterals: true,
+          ignoreUrls: true,
+        },
+      ],
+      'max-lines': ['error', 250],
+      'max-lines-per-function': ['error', { max: 40, skipComments: true, skipBlankLines: true }],
     },
   },
   {
@@ -80,4 +95,5 @@ export default tseslint.config(
       ],
     },
   },
+  ...exceptions,
 )

@@ -3,6 +3,11 @@ const decorators = { compilerOptions: { experimentalDecorators: true } }
 export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
   ssr: false,
+  // Without a server rendering pages, the development server finds its entry through environments alone.
+  $development: {
+    experimental: { viteEnvironmentApi: true },
+    vite: { optimizeDeps: { include: ['dayjs', 'dayjs/plugin/*.js', 'liquidjs', 'lodash-unified'] } },
+  },
   devtools: { enabled: false },
   telemetry: false,
   modules: ['@element-plus/nuxt', '@pinia/nuxt', 'nuxt-auth-utils', 'nuxt-security'],

@@ -14,6 +14,7 @@ const inputs = [
   'nuxt.config.ts',
   'package-lock.json',
   'scripts/build.mjs',
+  'scripts/programs.mjs',
 ]
 const stampFile = '.output/stamp'
 
@@ -40,25 +41,7 @@ if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === wanted) {
     stdio: 'inherit',
     env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' },
   })
-  const { build } = await import('esbuild')
-  // Beside the server, so that server and worker load one and the same copy of SQLite: two in one process would undo each other's file locks.
-  await build({
-    entryPoints: {
-      'job-worker': 'server/jobs/worker.ts',
-      seed: 'demo/seed.ts',
-      generate: 'demo/generate.ts',
-    },
-    outdir: '.output/server/programs',
-    outExtension: { '.js': '.mjs' },
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    external: ['better-sqlite3'],
-    logLevel: 'warning',
-    banner: {
-      js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);",
-    },
-  })
+  const { buildPrograms } = await import('./programs.mjs')
+  await buildPrograms('.output/server/programs')
   writeFileSync(stampFile, wanted)
 }

@@ -1,17 +1,13 @@
 // `npm run demo`: installs, builds, makes the demo data on the first start, and serves.
-import { execFileSync } from 'node:child_process'
 import { resolve } from 'node:path'
-import { build, installPackages } from './prepare.mjs'
+import { build, installPackages, seedDemo } from './prepare.mjs'
 
 installPackages()
 build()
 const data = resolve(process.env.ILMENITE_DATA ?? 'data')
 const port = process.env.PORT ?? '4710'
 try {
-  execFileSync('node', ['.output/server/programs/seed.mjs'], {
-    stdio: 'inherit',
-    env: { ...process.env, ILMENITE_DATA: data, ILMENITE_MIGRATIONS: 'server/database/migrations' },
-  })
+  seedDemo(data)
 } catch {
   process.exit(2)
 }

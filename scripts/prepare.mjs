@@ -43,3 +43,11 @@ export function chromium() {
 export function build() {
   run('node', ['scripts/build.mjs'])
 }
+
+/** Makes the demo data in a data folder, unless it is there already. */
+export function seedDemo(data, programs = '.output/server/programs') {
+  run('node', [`${programs}/seed.mjs`], {
+    ILMENITE_DATA: data,
+    ILMENITE_MIGRATIONS: 'server/database/migrations',
+  })
+}

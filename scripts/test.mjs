@@ -17,16 +17,8 @@ function step(name, command, args) {
   return ok
 }
 
-step('types of the application', 'npx', ['nuxt', 'typecheck'])
-step('types of core, programs and tests', 'npx', [
-  'tsc',
-  '-p',
-  'tsconfig.programs.json',
-  '--noEmit',
-  '--composite',
-  'false',
-])
-step('lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
+step('types', 'npm', ['run', '--silent', 'typecheck'])
+step('lint and format', 'npm', ['run', '--silent', 'lint'])
 const report = 'tests/.work/report.json'
 if (
   !step('unit, API and browser tests', 'npx', [

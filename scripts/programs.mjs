@@ -1,0 +1,27 @@
+import { build } from 'esbuild'
+
+/**
+ * Builds the job worker, the seed and the archive generator into a folder.
+ * The server's programs stand beside it, so that server and worker load one and the same copy of SQLite: two in one
+ * process would undo each other's file locks.
+ */
+export function buildPrograms(folder) {
+  return build({
+    entryPoints: {
+      'job-worker': 'server/jobs/worker.ts',
+      seed: 'demo/seed.ts',
+      generate: 'demo/generate.ts',
+    },
+    outdir: folder,
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    external: ['better-sqlite3'],
+    logLevel: 'warning',
+    banner: {
+      js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);",
+    },
+  })
+}
