@@ -25,6 +25,33 @@ const boundaries = [
   },
 ]
 
+/** The subjects of the core, each resting on those before it alone, so that they make no circle. */
+const subjects = [
+  'text',
+  'attribute',
+  'revision',
+  'condition',
+  'access',
+  'template',
+  'configuration',
+  'numbering',
+  'engine',
+  'check',
+  'intake',
+  'formats',
+  'audit',
+]
+const subjectOrder = subjects.slice(0, -1).map((subject, index) => ({
+  target: `./core/${subject}`,
+  from: subjects.slice(index + 1).map((later) => `./core/${later}`),
+  message: `${subject} comes before the subject that it imports`,
+}))
+/** A subject is used through its barrel. */
+const barrels = [
+  ...subjects.flatMap((subject) => [`../${subject}/*`, `../../${subject}/*`, `**/core/${subject}/*`]),
+  '!**/*.fixture',
+]
+
 export default tseslint.config(
   { ignores: ['.nuxt', '.output', 'node_modules', 'data', 'tests/.work'] },
   ...tseslint.configs.recommended,
@@ -42,7 +69,7 @@ export default tseslint.config(
     },
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
-      'import-x/no-restricted-paths': ['error', { zones: boundaries }],
+      'import-x/no-restricted-paths': ['error', { zones: [...boundaries, ...subjectOrder] }],
       'no-undef': 'off',
       'max-len': [
         'error',
@@ -71,6 +98,7 @@ export default tseslint.config(
               group: ['node:*', 'vue', 'nuxt*', 'drizzle-orm*', 'better-sqlite3', '#*', '~*'],
               message: 'core knows no screen, no HTTP, no database and no file system',
             },
+            { group: barrels, message: 'a subject is used through its barrel' },
           ],
         },
       ],
@@ -90,8 +118,18 @@ export default tseslint.config(
               allowTypeImports: true,
               message: 'only types may come from the server',
             },
+            { group: barrels, message: 'a subject is used through its barrel' },
           ],
         },
+      ],
+    },
+  },
+  {
+    files: ['server/**/*.ts', 'shared/**/*.ts', 'bin/**/*.ts', 'demo/**/*.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ group: barrels, message: 'a subject is used through its barrel' }] },
       ],
     },
   },

@@ -1,4 +1,4 @@
-import type { Configuration } from '../core/lifecycle'
+import type { Configuration } from '../core/configuration'
 import { readJson, UsageError } from './input'
 
 const lists = ['attributes', 'schemes', 'states', 'roles', 'groups', 'lifecycles', 'classes'] as const

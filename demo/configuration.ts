@@ -1,4 +1,5 @@
-import type { Configuration, Right, StateUse } from '../core/lifecycle'
+import type { Configuration, StateUse } from '../core/configuration'
+import type { Right } from '../core/access'
 import { groups } from './world'
 
 const all: Right[] = ['see', 'history', 'open', 'edit', 'adopt', 'rollback', 'move', 'delete']

@@ -20,16 +20,15 @@ import {
   ValidateNested,
 } from 'class-validator'
 import {
-  editKinds,
-  phases,
-  rights,
   type Edit,
+  editKinds,
   type Effect,
   type Phase,
-  type Right,
+  phases,
   type RevisionStep,
   type Transition,
-} from '../core/lifecycle'
+} from '../core/configuration'
+import { type Right, rights } from '../core/access'
 
 /** What the browser sends, checked at the boundary. The words in `message` reach people. */
 

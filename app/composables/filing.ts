@@ -1,32 +1,10 @@
-import { evaluate, parseCondition } from '~~/core/condition'
-import { conditionRecord, lifecycleOf, schemeFor, stateName, type Configuration } from '~~/core/lifecycle'
+import { classFor } from '~~/core/engine'
+import { type Configuration, lifecycleOf, schemeFor, stateName } from '~~/core/configuration'
 import { first, format } from '~~/core/revision'
 
 /** What a file would become if it were filed in a folder now; null where no class rule fits it. */
 export function filingOf(configuration: Configuration, fileName: string, folder: string) {
-  const hit = configuration.classes.find((documentClass) => {
-    if (!documentClass.rule) return false
-    const lifecycle = lifecycleOf(configuration, documentClass.lifecycle)
-    const document = {
-      number: '',
-      lifecycle: lifecycle.id,
-      classId: documentClass.id,
-      state: lifecycle.entry,
-      folder,
-      fileName,
-      record: {},
-      revision: null,
-      register: [],
-      version: 0,
-      checkedOutBy: null,
-      creator: '',
-      lastEditor: '',
-    }
-    return evaluate(
-      parseCondition(documentClass.rule, configuration.attributes),
-      conditionRecord(configuration, document),
-    )
-  })
+  const hit = classFor(configuration, { number: '', folder, fileName, record: {} })
   if (!hit) return null
   const lifecycle = lifecycleOf(configuration, hit.lifecycle)
   const scheme = schemeFor(configuration, lifecycle)

@@ -1,5 +1,6 @@
-import type { ChainedEntry } from '~~/core/audit/chain'
-import type { Decision, Transition } from '~~/core/lifecycle'
+import type { ChainedEntry } from '~~/core/audit'
+import type { Decision } from '~~/core/engine'
+import type { Transition } from '~~/core/configuration'
 import type { documentPage } from '~~/server/services/vault-query'
 
 export interface PossibleAct {

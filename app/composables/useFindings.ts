@@ -1,5 +1,6 @@
-import type { Directory, Finding } from '~~/core/check/check'
-import type { Configuration } from '~~/core/lifecycle'
+import type { Directory } from '~~/core/access'
+import type { Finding } from '~~/core/check'
+import type { Configuration } from '~~/core/configuration'
 import CheckWorker from '~/workers/check?worker'
 import type { CheckAnswer } from '~/workers/check'
 

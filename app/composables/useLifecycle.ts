@@ -1,5 +1,5 @@
-import type { Finding } from '~~/core/check/check'
-import { stateName, type Configuration, type Edit, type Lifecycle } from '~~/core/lifecycle'
+import type { Finding } from '~~/core/check'
+import { type Configuration, type Edit, type Lifecycle, stateName } from '~~/core/configuration'
 
 /** What is selected on a lifecycle sheet. */
 export type Selection =

@@ -1,7 +1,7 @@
 import ELK, { type ElkExtendedEdge, type ElkNode } from 'elkjs/lib/elk-api'
 import ElkWorker from 'elkjs/lib/elk-worker.min.js?worker'
-import type { MapLayout } from '~~/core/formats/map-svg'
-import type { Lifecycle } from '~~/core/lifecycle'
+import type { MapLayout } from '~~/core/formats'
+import type { Lifecycle } from '~~/core/configuration'
 
 const box = { width: 140, height: 44 }
 

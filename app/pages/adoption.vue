@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { stateName } from '~~/core/lifecycle'
+import { stateName } from '~~/core/configuration'
 import type { AdoptionRow } from '~~/server/services/adoption'
 
 const route = useRoute()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import type { ChainedEntry, ChainVerdict } from '~~/core/audit/chain'
+import type { ChainedEntry, ChainVerdict } from '~~/core/audit'
 
 useTitle('Audit')
 const route = useRoute()

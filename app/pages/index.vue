@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { lifecycleOf, stateName } from '~~/core/lifecycle'
+import { lifecycleOf, stateName } from '~~/core/configuration'
 import type { overview } from '~~/server/services/overview'
 
 const store = useConfiguration()

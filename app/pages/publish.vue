@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { differences, stateName } from '~~/core/lifecycle'
+import { differences, stateName } from '~~/core/configuration'
 import type { Stranded } from '~~/server/services/configuration'
 
 const store = useConfiguration()

@@ -1,5 +1,6 @@
-import { check, type Directory, type Finding } from '~~/core/check/check'
-import type { Configuration } from '~~/core/lifecycle'
+import { check, type Finding } from '~~/core/check'
+import type { Directory } from '~~/core/access'
+import type { Configuration } from '~~/core/configuration'
 
 export interface CheckQuestion {
   configuration: Configuration

@@ -1,9 +1,9 @@
 import {
   infer,
-  parse,
-  refusalSentence,
   type Inference,
+  parse,
   type Reading,
+  refusalSentence,
   type RevisionScheme,
 } from '~~/core/revision'
 

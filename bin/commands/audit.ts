@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import Database from 'better-sqlite3'
 import { defineCommand } from 'citty'
-import { verifyChain, type ChainedEntry } from '../../core/audit/chain'
+import { type ChainedEntry, verifyChain } from '../../core/audit'
 import { answer, UsageError } from '../input'
 
 const verifyCommand = defineCommand({

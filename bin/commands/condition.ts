@@ -1,15 +1,14 @@
 import { defineCommand } from 'citty'
 import {
+  type Condition,
   ConditionError,
   evaluate,
   parseCondition,
+  type Question,
   questions,
   solve,
-  type Attribute,
-  type Condition,
-  type DocumentRecord,
-  type Question,
 } from '../../core/condition'
+import type { Attribute, DocumentRecord } from '../../core/attribute'
 import { answer, inputLines, parseJson, readJson, UsageError } from '../input'
 
 const args = {

@@ -1,6 +1,6 @@
 import { defineCommand } from 'citty'
 import { XMLBuilder } from 'fast-xml-parser'
-import { scxml, type Element } from '../../core/formats/scxml'
+import { type Element, scxml } from '../../core/formats'
 import { readConfiguration } from '../configuration'
 import { UsageError } from '../input'
 

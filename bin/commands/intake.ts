@@ -3,18 +3,18 @@ import { createReadStream, existsSync, readFileSync, statSync } from 'node:fs'
 import { readdir } from 'node:fs/promises'
 import { extname, join, relative, resolve, sep } from 'node:path'
 import { defineCommand } from 'citty'
+import { canonicalNumber } from '../../core/numbering'
 import {
-  canonicalNumber,
+  type FoundFile,
   namePattern,
+  type NamePattern,
   planIntake,
+  type Profile,
   readName,
   readRegister,
+  type RegisterEntry,
   RegisterError,
   usualPatterns,
-  type FoundFile,
-  type NamePattern,
-  type Profile,
-  type RegisterEntry,
 } from '../../core/intake'
 import { readConfiguration } from '../configuration'
 import { answer, readJson, UsageError } from '../input'
@@ -162,7 +162,7 @@ const planCommand = defineCommand({
           ...use,
           grants: { ...use.grants, anyone: ['see', 'edit', 'move', 'adopt'] as never[] },
         })),
-        transitions: lifecycle.transitions.map((way) => ({ ...way, firedBy: ['anyone'] })),
+        transitions: lifecycle.transitions.map((transition) => ({ ...transition, firedBy: ['anyone'] })),
       })),
     }
     const { documents, files: planned } = planIntake({

@@ -5,10 +5,10 @@ import {
   InferenceError,
   parse,
   RevisionError,
-  sortLabels,
-  walk,
   type RevisionScheme,
+  sortLabels,
   type Step,
+  walk,
 } from '../../core/revision'
 import { answer, inputLines, readJson, UsageError } from '../input'
 

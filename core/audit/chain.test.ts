@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { describe, expect, it } from 'vitest'
-import { chainHash, genesis, verifyChain, type ChainedEntry } from './chain'
+import { type ChainedEntry, chainHash, genesis, verifyChain } from './chain'
 
 const sha256 = (text: string) => createHash('sha256').update(text).digest('hex')
 

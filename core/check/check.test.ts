@@ -1,5 +1,4 @@
-import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { configuration as demo } from '../engine/world.fixture'
 import { evaluate, parseCondition } from '../condition'
 import {
   applyEdit,
@@ -9,10 +8,13 @@ import {
   type Seat,
   type StateUse,
   type Transition,
-} from '../lifecycle'
-import { configuration as demo } from '../lifecycle/world.fixture'
-import { check, type Directory, type Finding } from './check'
+} from '../configuration'
+import { check } from './check'
+import type { Directory } from '../access'
+import type { Finding } from './finding'
 import { fillSeats } from './people'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
 
 /** The smallest sound configuration: drafting, a review by somebody else, issued. */
 const use = (state: string, phase: StateUse['phase'], rest: Partial<StateUse> = {}): StateUse => ({

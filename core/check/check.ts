@@ -1,13 +1,12 @@
-import type { Configuration } from '../lifecycle'
+import type { Configuration } from '../configuration'
 import { checkClasses } from './classes'
 import { checkEffects } from './effects'
-import type { Directory, Finding } from './finding'
+import type { Directory } from '../access'
+import type { Finding } from './finding'
 import { checkGuards } from './guards'
 import { checkPeople } from './people'
 import { checkRevisions } from './revisions'
 import { checkStructure } from './structure'
-
-export { findingKey, type Directory, type Finding } from './finding'
 
 const weight: Record<Finding['severity'], number> = { error: 0, warning: 1, advice: 2 }
 

@@ -1,5 +1,5 @@
-import { ConditionError, covers, parseCondition, type Condition } from '../condition'
-import type { Configuration } from '../lifecycle'
+import { type Condition, ConditionError, covers, parseCondition } from '../condition'
+import type { Configuration } from '../configuration'
 import type { Finding } from './finding'
 
 /** Class rules that cannot be read, never get their turn, or leave something out. */

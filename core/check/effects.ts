@@ -1,12 +1,13 @@
 import {
-  principalName,
-  templateFault,
   type Configuration,
   type Effect,
   type Lifecycle,
+  principalName,
   type Transition,
-} from '../lifecycle'
-import type { Directory, Finding } from './finding'
+} from '../configuration'
+import { templateFault } from '../template'
+import type { Directory } from '../access'
+import type { Finding } from './finding'
 
 /** What transitions write, sign and tell: into nothing, over one another, unreadable, to nobody. */
 export function checkEffects(configuration: Configuration, directory?: Directory): Finding[] {

@@ -1,4 +1,4 @@
-import type { Edit } from '../lifecycle'
+import type { Edit } from '../configuration'
 
 /** What the checker says of a configuration. An `error` stops publishing; a warning or an advice can be waived with a reason. */
 export interface Finding {
@@ -19,19 +19,6 @@ export interface Finding {
   witness?: unknown
   /** An edit that puts it right without doing harm, in words and as it is made. */
   fix?: { words: string; edit: Edit }
-}
-
-/** The people and folders that a configuration is checked against. */
-export interface Directory {
-  people: { id: string; name: string; mail?: string | null; groups: string[]; active?: boolean }[]
-  folders: {
-    path: string
-    roles?: Record<string, string[]>
-    lifecycles?: string[]
-    grants?: Record<string, string[]>
-    withhold?: Record<string, string[]>
-    startAfresh?: boolean
-  }[]
 }
 
 /** What a finding is about, whatever its words: the key under which it is waived. */

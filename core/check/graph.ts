@@ -1,4 +1,4 @@
-import type { Lifecycle, Transition } from '../lifecycle'
+import type { Lifecycle, Transition } from '../configuration'
 
 /** A way through a lifecycle: the states in order, and the transitions between them. */
 export interface Trace {

@@ -1,15 +1,15 @@
 import {
+  type Condition,
   ConditionError,
   covers,
+  type Operand,
   parseCondition,
   satisfiable,
-  solve,
-  type Attribute,
-  type Condition,
-  type Operand,
   type Solution,
+  solve,
 } from '../condition'
-import { stateName, type Configuration, type Lifecycle, type Transition } from '../lifecycle'
+import type { Attribute } from '../attribute'
+import { type Configuration, type Lifecycle, stateName, type Transition } from '../configuration'
 import type { Finding } from './finding'
 import { reachable } from './graph'
 

@@ -1,16 +1,22 @@
-import { chainTo, placeGrants, principalsOf, stateGrants } from '../access/rights'
-import type { Folder } from '../access/types'
 import {
-  principalName,
-  stateName,
-  type Configuration,
-  type Lifecycle,
+  chainTo,
+  type Directory,
+  type Folder,
+  folderGrants,
   type Person,
   type Principal,
+  principalsOf,
+  stateGrants,
+} from '../access'
+import {
+  type Configuration,
+  type Lifecycle,
+  principalName,
   type Seat,
+  stateName,
   type Transition,
-} from '../lifecycle'
-import type { Directory, Finding } from './finding'
+} from '../configuration'
+import type { Finding } from './finding'
 import { shortestWay } from './graph'
 
 /** Somebody who may act at a place: a person of the directory, or without one whoever is a principal. */
@@ -72,7 +78,7 @@ function actorAt(person: Directory['people'][number], chain: Folder[]): Actor {
     held,
     may: (right, lifecycle, state) => {
       const use = lifecycle.states.find((other) => other.state === state)
-      const placed = !says(chain, right) || placeGrants(chain, held, right).granted
+      const placed = !says(chain, right) || folderGrants(chain, held, right).granted
       return (
         placed &&
         use !== undefined &&

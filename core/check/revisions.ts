@@ -1,5 +1,5 @@
 import { checkScheme, type RevisionScheme } from '../revision'
-import { schemeIn, stateName, type Configuration, type Lifecycle, type Transition } from '../lifecycle'
+import { type Configuration, type Lifecycle, schemeIn, stateName, type Transition } from '../configuration'
 import type { Finding } from './finding'
 import { shortestWay } from './graph'
 

@@ -1,4 +1,4 @@
-import { schemeIn, stateName, type Configuration, type Lifecycle, type Transition } from '../lifecycle'
+import { type Configuration, type Lifecycle, schemeIn, stateName, type Transition } from '../configuration'
 import type { Finding } from './finding'
 import { reachable } from './graph'
 

@@ -1,5 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { ConditionError, evaluate, parseCondition, type Attribute, type DocumentRecord } from '.'
+import { ConditionError } from './types'
+import { evaluate } from './evaluate'
+import { parseCondition } from './parse'
+import type { Attribute, DocumentRecord } from '../attribute'
 
 const attributes: Attribute[] = [
   { id: 'title', name: 'Title', type: 'text' },

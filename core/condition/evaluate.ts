@@ -1,4 +1,5 @@
-import type { ComparisonOperator, Condition, DocumentRecord, Operand, Value } from './types'
+import type { ComparisonOperator, Condition, Operand } from './types'
+import type { DocumentRecord, Value } from '../attribute'
 import { globPattern } from './glob'
 
 type Test = (record: DocumentRecord) => boolean

@@ -1,4 +1,4 @@
-import type { ValueType } from './types'
+import type { ValueType } from '../attribute'
 
 /** What a condition may ask of a document besides its attributes (model, section 2). */
 export const facts: Record<string, ValueType> = {

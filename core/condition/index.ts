@@ -1,8 +1,16 @@
-export * from './types'
 export { evaluate, predicate } from './evaluate'
 export { facts } from './facts'
-export { globPattern } from './glob'
-export { isDate, parseCondition, typesOf } from './parse'
-export * from './solve'
+export { parseCondition, typesOf } from './parse'
+export {
+  type Comparator,
+  comparatorsFor,
+  type Group,
+  groupOf,
+  type Part,
+  type Row,
+  RowError,
+  writeRows,
+} from './rows'
+export { covers, type Question, questions, satisfiable, type Solution, solve } from './solve/solve'
+export { type Condition, ConditionError, type Operand } from './types'
 export { writeCondition } from './write'
-export * from './rows'

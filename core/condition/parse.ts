@@ -1,9 +1,14 @@
-import type { Attribute, ComparisonOperator, Condition, Operand, TextMethod, ValueType } from './types'
-import { ConditionError } from './types'
+import { type Attribute, isDate, type ValueType } from '../attribute'
+import {
+  type ComparisonOperator,
+  type Condition,
+  ConditionError,
+  type Operand,
+  type TextMethod,
+} from './types'
 import { facts } from './facts'
-import { tokenize, type Token } from './tokens'
-import { remembered } from '../remember'
-import { editDistance } from '../revision/nearest'
+import { type Token, tokenize } from './tokens'
+import { editDistance, remembered } from '../text'
 
 const comparisons = ['==', '!=', '<', '<=', '>', '>=']
 const methods = ['startsWith', 'endsWith', 'contains']
@@ -222,13 +227,6 @@ class Parser {
   private expect(sign: string): void {
     if (!this.accept(sign)) throw new ConditionError(`“${sign}” is missing`, this.peek().at)
   }
-}
-
-/** Whether a text is a day of the calendar in ISO 8601, `2026-03-01`. */
-export function isDate(text: string): boolean {
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false
-  const day = new Date(`${text}T00:00:00Z`)
-  return !Number.isNaN(day.getTime()) && day.toISOString().startsWith(text)
 }
 
 function typeName({ type }: Operand): string {

@@ -1,17 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import {
-  comparatorsFor,
-  conditionOf,
-  groupOf,
-  implies,
-  parseCondition,
-  RowError,
-  typesOf,
-  writeRows,
-  type Group,
-  type Row,
-} from '.'
+import { comparatorsFor, conditionOf, type Group, groupOf, type Row, RowError, writeRows } from './rows'
+import { implies } from './solve/solve'
+import { parseCondition, typesOf } from './parse'
 import { attributes, conditionText } from './solve/conditions.fixture'
 
 const types = typesOf(attributes)

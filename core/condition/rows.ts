@@ -1,5 +1,5 @@
-import type { ComparisonOperator, Condition, Operand, TextMethod, ValueType } from './types'
-import { isDate } from './parse'
+import type { ComparisonOperator, Condition, Operand, TextMethod } from './types'
+import { isDate, type ValueType } from '../attribute'
 import { writeCondition } from './write'
 
 /** How a row compares; with `!` in front, its opposite. */

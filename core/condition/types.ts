@@ -1,30 +1,7 @@
-/** Shapes of attributes, records and parsed conditions. */
+import type { Value, ValueType } from '../attribute'
 
-export type Value = string | number | boolean | null
-export type DocumentRecord = Record<string, Value>
+/** Shapes of parsed conditions. */
 
-export interface Attribute {
-  id: string
-  name: string
-  type: 'text' | 'number' | 'date' | 'yesno' | 'choice'
-  choices?: string[]
-  whole?: boolean
-  min?: number
-  max?: number
-  unit?: string
-  required?: boolean
-  systemOnly?: boolean
-  initial?: string | number | boolean
-  bindings?: Binding[]
-}
-
-export interface Binding {
-  extensions: string[]
-  place: string
-  mode: 'read' | 'write' | 'both'
-}
-
-export type ValueType = 'text' | 'number' | 'date' | 'yesno'
 export type ComparisonOperator = '==' | '!=' | '<' | '<=' | '>' | '>='
 export type TextMethod = 'startsWith' | 'endsWith' | 'contains'
 

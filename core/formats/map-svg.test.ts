@@ -1,7 +1,7 @@
+import { configuration } from '../engine/world.fixture'
+import { type MapLayout, mapSvg, pathOf, tipOf } from './map-svg'
 import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import { expect, it } from 'vitest'
-import { configuration } from '../lifecycle/world.fixture'
-import { mapSvg, pathOf, tipOf, type MapLayout } from './map-svg'
 
 const lifecycle = configuration.lifecycles[0]!
 const layout: MapLayout = {

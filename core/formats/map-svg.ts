@@ -1,4 +1,4 @@
-import { stateName, type Configuration, type Lifecycle, type Phase } from '../lifecycle'
+import { type Configuration, type Lifecycle, type Phase, stateName } from '../configuration'
 
 /** Where a lifecycle's states and transitions lie on its map, in pixels. An edge is one start of a transition. */
 export interface MapLayout {
@@ -47,8 +47,8 @@ export function mapSvg(
   { width, height, nodes, edges }: MapLayout,
 ): string {
   const lines = edges.map(({ transition, points, label }) => {
-    const way = lifecycle.transitions.find(({ id }) => id === transition)
-    return `<path d="${pathOf(points)}" fill="none" stroke="#2a2731" stroke-width="1.2"${way?.trigger === 'unattended' ? ' stroke-dasharray="5 3"' : ''}/><path d="${tipOf(points)}" fill="#2a2731"/><text x="${round(label.x)}" y="${round(label.y)}" font-size="11" fill="#2a2731">${escaped(way?.name ?? transition)}</text>`
+    const drawn = lifecycle.transitions.find(({ id }) => id === transition)
+    return `<path d="${pathOf(points)}" fill="none" stroke="#2a2731" stroke-width="1.2"${drawn?.trigger === 'unattended' ? ' stroke-dasharray="5 3"' : ''}/><path d="${tipOf(points)}" fill="#2a2731"/><text x="${round(label.x)}" y="${round(label.y)}" font-size="11" fill="#2a2731">${escaped(drawn?.name ?? transition)}</text>`
   })
   const boxes = nodes.map(({ state, x, y, width: wide, height: high }) => {
     const { phase } = lifecycle.states.find((use) => use.state === state)!

@@ -1,6 +1,6 @@
+import { configuration } from '../engine/world.fixture'
+import { type Element, scxml } from './scxml'
 import { describe, expect, it } from 'vitest'
-import { configuration } from '../lifecycle/world.fixture'
-import { scxml, type Element } from './scxml'
 
 const lifecycle = configuration.lifecycles[0]!
 const machine = scxml(configuration, lifecycle)

@@ -1,4 +1,4 @@
-import { stateName, type Configuration, type Lifecycle, type Transition } from '../lifecycle'
+import { type Configuration, type Lifecycle, stateName, type Transition } from '../configuration'
 
 /** An element as XML builders take it: its name, attributes and children. */
 export interface Element {

@@ -1,19 +1,11 @@
-export * from './types'
+export { namePattern, type NamePattern, PatternError, readName, usualPatterns } from './pattern'
+export { planIntake } from './plan'
+export { readRegister, type RegisterEntry, RegisterError } from './register-file'
 export {
-  namePattern,
-  PatternError,
-  patternParts,
-  readName,
-  usualPatterns,
-  type NamePattern,
-  type NameReading,
-} from './pattern'
-export { canonicalNumber, nextLabel, planIntake, type PlanInput } from './plan'
-export {
-  readRegister,
-  RegisterError,
-  registerColumns,
-  type LineProblem,
-  type RegisterColumn,
-  type RegisterEntry,
-} from './register-file'
+  type FoundFile,
+  type PlannedDocument,
+  type PlannedFile,
+  type Prediction,
+  type Profile,
+  type Settlement,
+} from './types'

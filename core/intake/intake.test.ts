@@ -1,14 +1,9 @@
+import { configuration, steward } from '../engine/world.fixture'
+import { namePattern, PatternError } from './pattern'
+import { type PlanInput, planIntake } from './plan'
+import { readRegister, RegisterError } from './register-file'
+import type { FoundFile } from './types'
 import { describe, expect, it } from 'vitest'
-import { configuration, steward } from '../lifecycle/world.fixture'
-import {
-  namePattern,
-  PatternError,
-  planIntake,
-  readRegister,
-  RegisterError,
-  type FoundFile,
-  type PlanInput,
-} from '.'
 
 describe('a name pattern', () => {
   it.each<[string, string, object | undefined]>([

@@ -1,28 +1,19 @@
-import type { Folder } from '../access/types'
-import { evaluate, parseCondition, type DocumentRecord } from '../condition'
 import {
+  blankDocument,
+  classFor,
   conditionRecord,
   decide,
-  lifecycleOf,
-  schemeFor,
-  stateName,
-  type Configuration,
   type DocumentSnapshot,
-  type Lifecycle,
-  type Person,
+  nextLabel,
   type RegisterRow,
-  type Transition,
-} from '../lifecycle'
-import {
-  compare,
-  parse,
-  positionOf,
-  refusalSentence,
-  walk,
-  type RevisionScheme,
-  type Step,
-} from '../revision'
-import { namePattern, readName, type NameReading } from './pattern'
+} from '../engine'
+import { canonicalNumber } from '../numbering'
+import type { Folder, Person } from '../access'
+import { evaluate, parseCondition } from '../condition'
+import type { DocumentRecord } from '../attribute'
+import { type Configuration, type Lifecycle, lifecycleOf, schemeFor, stateName } from '../configuration'
+import { compare, parse, positionOf, refusalSentence, type RevisionScheme } from '../revision'
+import { namePattern, type NameReading, readName } from './pattern'
 import type { RegisterEntry } from './register-file'
 import type {
   Conflict,
@@ -72,11 +63,6 @@ export function planIntake(input: PlanInput): IntakePlan {
     planDocument(input, number, files, register.get(number) ?? []),
   )
   return { files: read, documents }
-}
-
-/** A number as documents are filed under it: one case, single blanks. */
-export function canonicalNumber(text: string): string {
-  return text.normalize('NFC').trim().replace(/\s+/g, ' ').toUpperCase()
 }
 
 function byNumber(entries: RegisterEntry[]): Map<string, RegisterEntry[]> {
@@ -193,25 +179,11 @@ function planDocument(
       waysOut: files.map((file) => leaveOut(file.path)),
     })
 
-  const snapshot = (lifecycle: Lifecycle, classId: string, path: string): DocumentSnapshot => ({
-    number,
-    lifecycle: lifecycle.id,
-    classId,
-    state: lifecycle.entry,
-    folder: profile.folder,
-    fileName: fileName(path),
-    record,
-    revision: null,
-    register: [],
-    version: 0,
-    checkedOutBy: null,
-    creator: input.person.id,
-    lastEditor: input.person.id,
-  })
-  const classId = chooseClass(input, (lifecycle, id) =>
-    conditionRecord(configuration, snapshot(lifecycle, id, files[0]!.path)),
-  )
-  if (classId === null) {
+  const arrival = (path: string) => ({ number, folder: profile.folder, fileName: fileName(path), record })
+  const documentClass = profile.class
+    ? configuration.classes.find(({ id }) => id === profile.class)
+    : classFor(configuration, arrival(files[0]!.path), input.person.id)
+  if (!documentClass) {
     document.conflicts.push({
       code: 'no-class',
       message: `no class rule fits ${number}`,
@@ -219,11 +191,8 @@ function planDocument(
     })
     return finish(document, files)
   }
-  document.classId = classId
-  const lifecycle = lifecycleOf(
-    configuration,
-    configuration.classes.find(({ id }) => id === classId)!.lifecycle,
-  )
+  document.classId = documentClass.id
+  const lifecycle = lifecycleOf(configuration, documentClass.lifecycle)
   const scheme = schemeFor(configuration, lifecycle)
   document.lifecycle = lifecycle.id
 
@@ -245,7 +214,7 @@ function planDocument(
   const entry = history.get(current.label!)
   document.legacy = entry ? { date: entry.date, author: entry.author, text: entry.text } : null
   const before = {
-    ...snapshot(lifecycle, classId, current.path),
+    ...blankDocument(configuration, documentClass, arrival(current.path), input.person.id),
     register: document.history,
     version: files.length - 1,
   }
@@ -261,23 +230,6 @@ function finish(document: PlannedDocument, files: PlannedFile[]): PlannedDocumen
       files.every((file) => file.conflicts.length === 0) &&
       document.prediction !== null,
   }
-}
-
-function chooseClass(
-  { profile, configuration }: PlanInput,
-  record: (lifecycle: Lifecycle, classId: string) => DocumentRecord,
-): string | null {
-  if (profile.class)
-    return configuration.classes.some(({ id }) => id === profile.class) ? profile.class : null
-  const fits = configuration.classes.find(
-    ({ id, rule, lifecycle }) =>
-      rule &&
-      evaluate(
-        parseCondition(rule, configuration.attributes),
-        record(lifecycleOf(configuration, lifecycle), id),
-      ),
-  )
-  return fits?.id ?? null
 }
 
 /** The register's revisions of one number, in canonical form; what cannot be read is a conflict. */
@@ -529,29 +481,5 @@ function predict(
     register: after.register,
     record: after.record,
     next: nextLabel(input.configuration, lifecycle, after),
-  }
-}
-
-/** The label that the first stepping transition out of a document's state would give, whoever may fire it. */
-export function nextLabel(
-  configuration: Configuration,
-  lifecycle: Lifecycle,
-  document: Pick<DocumentSnapshot, 'state' | 'revision'>,
-): string | null {
-  const scheme = schemeFor(configuration, lifecycle)
-  const steps = lifecycle.transitions.filter(
-    (way) =>
-      way.from.includes(document.state) && !way.revision.startsWith('adopt:') && way.revision !== 'keep',
-  )
-  return steps.map((way) => stepped(scheme, document.revision, way)).find((label) => label !== null) ?? null
-}
-
-function stepped(scheme: RevisionScheme, label: string | null, way: Transition): string | null {
-  if (label === null) return null
-  try {
-    const [, next] = walk(scheme, [way.revision as Step], label)
-    return next === label ? null : next!
-  } catch {
-    return null
   }
 }

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { isDate } from '../condition'
+import { isDate } from '../attribute'
 
 export const registerColumns = ['number', 'revision', 'title', 'date', 'author', 'text', 'status'] as const
 export type RegisterColumn = (typeof registerColumns)[number]

@@ -1,6 +1,6 @@
 import type { RegisterColumn } from './register-file'
-import type { DocumentRecord } from '../condition'
-import type { RegisterRow } from '../lifecycle'
+import type { DocumentRecord } from '../attribute'
+import type { RegisterRow } from '../engine'
 
 /** How an archive is read: kept with the intake, and usable for the next one. */
 export interface Profile {

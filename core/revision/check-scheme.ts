@@ -1,7 +1,7 @@
 import type { Counter, RevisionScheme } from './types'
 import { labelAt } from './format'
 import { positionsOf } from './positions'
-import { prepareScheme, type PreparedSeries } from './prepare'
+import { type PreparedSeries, prepareScheme } from './prepare'
 import type { PreparedCounter } from './counter'
 
 export interface SchemeProblem {

@@ -1,14 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import {
-  checkConversion,
-  convertHistories,
-  proposeConversion,
-  sortLabels,
-  spoiledBy,
-  stretch,
-  type RevisionScheme,
-} from '.'
+import { checkConversion, convertHistories, proposeConversion } from './convert'
+import { sortLabels } from './sort'
+import { spoiledBy } from './keeps'
+import { stretch } from './ruler'
+import type { RevisionScheme } from './types'
 import { compare } from './compare'
 import { dotted, station, tarn, words, workshop } from './schemes.fixture'
 

@@ -1,5 +1,4 @@
-import type { Position, RevisionScheme, Step } from './types'
-import { RevisionError } from './types'
+import { type Position, RevisionError, type RevisionScheme, type Step } from './types'
 import { compare } from './compare'
 import { format } from './format'
 import { first, parse } from './parse'

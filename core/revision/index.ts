@@ -1,23 +1,25 @@
-export * from './types'
-export { checkScheme, type SchemeProblem } from './check-scheme'
+export { checkScheme } from './check-scheme'
 export { compare } from './compare'
-export { distance } from './distance'
+export { checkConversion, type ConversionRow, proposeConversion } from './convert'
 export { format, labelParts } from './format'
-export {
-  checkConversion,
-  convertHistories,
-  proposeConversion,
-  type ConversionFault,
-  type ConversionRow,
-  type HistoryFault,
-} from './convert'
-export { infer, InferenceError, LabelListError, readLabelList, type Inference } from './infer'
-export { first, parse, positionOf, reads, refusalSentence } from './parse'
-export { spoiledBy, type SpoiledLabel } from './keeps'
+export { infer, type Inference, InferenceError } from './infer/infer'
+export { LabelListError, readLabelList } from './infer/label-list'
+export { spoiledBy } from './keeps'
 export { orderKey } from './order-key'
+export { first, parse, positionOf, refusalSentence } from './parse'
+export { prepareScheme } from './prepare'
 export { previous, previousBy } from './previous'
-export { minorsUpTo, stretch, type Mark } from './ruler'
+export { minorsUpTo, stretch } from './ruler'
 export { sortLabels } from './sort'
 export { step } from './step'
+export {
+  type Counter,
+  type Position,
+  type Reading,
+  RevisionError,
+  type RevisionScheme,
+  type Series,
+  type Step,
+} from './types'
 export { walk } from './walk'
-export { counterInWords, schemeChangesInWords, seriesInWords } from './words'
+export { schemeChangesInWords, seriesInWords } from './words'

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { parse, type RevisionScheme } from '.'
+import { parse } from './parse'
+import type { RevisionScheme } from './types'
 import { station, tarn, workshop } from './schemes.fixture'
 
 /** Habits of real title blocks, beside those of the three schemes of the demo world. */

@@ -1,5 +1,4 @@
-import type { Position, Reading, RevisionScheme } from './types'
-import { RevisionError } from './types'
+import { type Position, type Reading, RevisionError, type RevisionScheme } from './types'
 import { labelAt } from './format'
 import { nearestLabels } from './nearest'
 import { longestLabel, positionsOf } from './positions'

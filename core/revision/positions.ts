@@ -1,5 +1,5 @@
 import type { Position, RevisionScheme } from './types'
-import { prepareScheme, type PreparedSeries } from './prepare'
+import { type PreparedSeries, prepareScheme } from './prepare'
 
 /** No label of the trade is longer; a longer text is refused before any work is spent on it. */
 export const longestLabel = 64

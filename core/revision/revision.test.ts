@@ -1,23 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import {
-  checkScheme,
-  compare,
-  distance,
-  first,
-  format,
-  parse,
-  positionOf,
-  previous,
-  RevisionError,
-  sortLabels,
-  step,
-  walk,
-  type Position,
-  type RevisionScheme,
-  type Step,
-} from '.'
-import { hasPosition, labelAt } from './format'
+import { checkScheme } from './check-scheme'
+import { compare } from './compare'
+import { distance } from './distance'
+import { first, parse, positionOf } from './parse'
+import { format, hasPosition, labelAt } from './format'
+import { previous } from './previous'
+import { type Position, RevisionError, type RevisionScheme, type Step } from './types'
+import { sortLabels } from './sort'
+import { step } from './step'
+import { walk } from './walk'
 import { orderKey } from './order-key'
 import { positionsOf } from './positions'
 import { dotted, schemes, station, tarn, words, workshop } from './schemes.fixture'

@@ -1,8 +1,7 @@
-import type { Position, RevisionScheme, Step } from './types'
-import { RevisionError } from './types'
+import { type Position, RevisionError, type RevisionScheme, type Step } from './types'
 import { format, hasPosition } from './format'
 import { first } from './parse'
-import { prepareScheme, type PreparedSeries } from './prepare'
+import { type PreparedSeries, prepareScheme } from './prepare'
 
 /**
  * The position that a step leads to.

@@ -2,7 +2,7 @@ import type { Position, RefusalReason, RevisionScheme } from './types'
 import { labelAt } from './format'
 import { longestLabel } from './positions'
 import type { PreparedCounter } from './counter'
-import { prepareScheme, type PreparedSeries } from './prepare'
+import { type PreparedSeries, prepareScheme } from './prepare'
 
 const separators = ['', '-', '.', '_', ' ']
 

@@ -1,5 +1,5 @@
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
-import type { DocumentRecord } from '../../core/condition'
+import type { DocumentRecord } from '../../core/attribute'
 import type {
   FoundFile,
   PlannedDocument,
@@ -8,8 +8,9 @@ import type {
   Profile,
   Settlement,
 } from '../../core/intake'
-import type { Configuration, Correction, Edit, Origin } from '../../core/lifecycle'
-import type { Folder } from '../../core/access/types'
+import type { Configuration, Edit } from '../../core/configuration'
+import type { Correction, Origin } from '../../core/engine'
+import type { Folder } from '../../core/access'
 
 /** Times are ISO 8601 in UTC; ids are random UUIDs unless said otherwise. */
 

@@ -1,14 +1,12 @@
 import { and, eq, gte, lte, or } from 'drizzle-orm'
 import {
   attributeOf,
+  type Configuration,
+  type Lifecycle,
   lifecycleOf,
   schemeIn,
-  wayOn,
-  type Configuration,
-  type Decision,
-  type Lifecycle,
-  type WayOn,
-} from '../../core/lifecycle'
+} from '../../core/configuration'
+import { type Decision, wayOn, type WayOn } from '../../core/engine'
 import { parse } from '../../core/revision'
 import { consistently, type Db, type Tx } from '../database/connection'
 import { documents } from '../database/schema'

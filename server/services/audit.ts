@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { and, desc, eq, lt, sql } from 'drizzle-orm'
-import { chainHash, genesis, verifyChain, type ChainedEntry, type ChainVerdict } from '../../core/audit/chain'
+import { type ChainedEntry, chainHash, type ChainVerdict, genesis, verifyChain } from '../../core/audit'
 import type { Db, Tx } from '../database/connection'
 import { audit } from '../database/schema'
 import { statements } from '../database/statements'

@@ -1,6 +1,6 @@
 import { Ajv2020 } from 'ajv/dist/2020.js'
-import { check } from '../../core/check/check'
-import type { Configuration } from '../../core/lifecycle'
+import { check } from '../../core/check'
+import type { Configuration } from '../../core/configuration'
 import schema from '../../schemas/configuration.schema.json'
 import type { Db } from '../database/connection'
 import type { Actor } from './audit'

@@ -1,16 +1,16 @@
 import { and, count, desc, eq, gt, inArray } from 'drizzle-orm'
-import { check, type Directory, type Finding } from '../../core/check/check'
+import { check, type Finding } from '../../core/check'
+import type { Directory, Folder } from '../../core/access'
 import {
   applyEdit,
+  type Configuration,
   describeEdit,
   differences,
+  type Edit,
   EditError,
   stateName,
   UnknownError,
-  type Configuration,
-  type Edit,
-} from '../../core/lifecycle'
-import type { Folder } from '../../core/access/types'
+} from '../../core/configuration'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { configurations, documents, draft, draftEdits, people } from '../database/schema'
 import { statements } from '../database/statements'

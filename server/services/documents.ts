@@ -1,26 +1,28 @@
-import { randomUUID } from 'node:crypto'
-import { and, eq } from 'drizzle-orm'
-import { allowsAll } from '../../core/access/refusals'
-import { allows, chainTo } from '../../core/access/rights'
-import { evaluate, parseCondition, type DocumentRecord } from '../../core/condition'
-import { canonicalNumber, type PlannedDocument, type Prediction } from '../../core/intake'
 import {
-  attributeOf,
-  conditionRecord,
+  allowsAll,
+  blankDocument,
+  classFor,
   decide,
-  lifecycleOf,
-  schemeFor,
-  stateName,
-  stateUseOf,
-  valueFor,
-  type Configuration,
   type Decision,
   type DocumentSnapshot,
   type Outcome,
   type RegisterRow,
-  type Right,
-} from '../../core/lifecycle'
+} from '../../core/engine'
+import { allows, chainTo, type Right } from '../../core/access'
+import { type DocumentRecord, valueFor } from '../../core/attribute'
+import { canonicalNumber } from '../../core/numbering'
+import type { PlannedDocument, Prediction } from '../../core/intake'
+import {
+  attributeOf,
+  type Configuration,
+  lifecycleOf,
+  schemeFor,
+  stateName,
+  stateUseOf,
+} from '../../core/configuration'
 import { first, format, orderKey, positionOf } from '../../core/revision'
+import { randomUUID } from 'node:crypto'
+import { and, eq } from 'drizzle-orm'
 import { referencesBelow } from './references'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { documents, people, registerRows, versions } from '../database/schema'
@@ -162,7 +164,7 @@ export function fire(
       throw new Refusal(409, `${number} was left as it is: ${decision.reasons[0]!.message}`, decision.reasons)
     const { configuration } = published(tx)
     const name = lifecycleOf(configuration, row.lifecycle).transitions.find(
-      (way) => way.id === transition,
+      ({ id }) => id === transition,
     )!.name
     applyOutcome(tx, account, configuration, row, decision.outcome, { action: name, why: comment })
     return documentRow(tx, number)
@@ -521,77 +523,37 @@ export function createDocument(
   })
 }
 
+/** A document's row before its first version. @throws Refusal where no class fits. */
 function newRow(
   configuration: Configuration,
   account: Account,
-  asked: NewDocument,
+  { number, title, folder, classId, record: values }: NewDocument,
   fileName: string,
   at: string,
 ): DocumentRow {
-  const blank = {
-    number: asked.number,
-    title: asked.title,
-    folder: asked.folder,
-    fileName,
-    record: { ...asked.record, ...(asked.title ? { title: asked.title } : {}) },
-  }
-  const classId = asked.classId ?? classFor(configuration, blank)
-  const documentClass = configuration.classes.find(({ id }) => id === classId)
+  const arrival = { number, folder, fileName, record: { ...values, ...(title ? { title } : {}) } }
+  const documentClass = classId
+    ? configuration.classes.find(({ id }) => id === classId)
+    : classFor(configuration, arrival)
   if (!documentClass)
     throw new Refusal(
       400,
       classId ? `there is no class “${classId}”` : `no class rule fits ${fileName}: choose a class`,
     )
+  const { register: _none, ...blank } = blankDocument(configuration, documentClass, arrival, account.id)
   return {
     ...blank,
     id: randomUUID(),
-    classId: documentClass.id,
-    lifecycle: documentClass.lifecycle,
-    state: lifecycleOf(configuration, documentClass.lifecycle).entry,
-    revision: null,
+    title,
     revisionOrder: null,
-    version: 0,
     checkedOutBy: null,
     checkedOutAt: null,
-    creator: account.id,
-    lastEditor: account.id,
     createdAt: at,
     changedAt: at,
     stateSince: at,
     change: 1,
     intake: null,
   }
-}
-
-function classFor(
-  configuration: Configuration,
-  {
-    number,
-    folder,
-    fileName,
-    record: values,
-  }: { number: string; folder: string; fileName: string; record: DocumentRecord },
-): string | undefined {
-  return configuration.classes.find(({ id, lifecycle, rule }) => {
-    if (!rule) return false
-    const state = lifecycleOf(configuration, lifecycle).entry
-    const document: DocumentSnapshot = {
-      number,
-      lifecycle,
-      classId: id,
-      state,
-      folder,
-      fileName,
-      record: values,
-      revision: null,
-      register: [],
-      version: 0,
-      checkedOutBy: null,
-      creator: '',
-      lastEditor: '',
-    }
-    return evaluate(parseCondition(rule, configuration.attributes), conditionRecord(configuration, document))
-  })?.id
 }
 
 /**

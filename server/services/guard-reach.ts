@@ -1,5 +1,5 @@
 import { parseCondition, predicate } from '../../core/condition'
-import { conditionRecord } from '../../core/lifecycle'
+import { conditionRecord } from '../../core/engine'
 import { and, eq, inArray } from 'drizzle-orm'
 import type { Db } from '../database/connection'
 import { documents } from '../database/schema'

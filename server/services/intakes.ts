@@ -5,14 +5,14 @@ import {
   namePattern,
   PatternError,
   planIntake,
+  type Profile,
   readName,
   readRegister,
   RegisterError,
-  usualPatterns,
-  type Profile,
   type Settlement,
+  usualPatterns,
 } from '../../core/intake'
-import { stateName, type Configuration } from '../../core/lifecycle'
+import { type Configuration, stateName } from '../../core/configuration'
 import { atomically, consistently, type Db, type Tx } from '../database/connection'
 import { documents, intakeDocuments, intakeFiles, intakes, jobs } from '../database/schema'
 import { inShare, registerText } from './archives'

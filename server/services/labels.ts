@@ -1,6 +1,6 @@
 import { count, eq, inArray, min, sql } from 'drizzle-orm'
-import { lifecycleOf, schemeFor, schemeIn, type Configuration, type Edit } from '../../core/lifecycle'
-import { checkConversion, orderKey, parse, spoiledBy, type RevisionScheme } from '../../core/revision'
+import { type Configuration, type Edit, lifecycleOf, schemeFor, schemeIn } from '../../core/configuration'
+import { checkConversion, orderKey, parse, type RevisionScheme, spoiledBy } from '../../core/revision'
 import type { Db, Tx } from '../database/connection'
 import { documents, registerRows } from '../database/schema'
 import type { Actor } from './audit'

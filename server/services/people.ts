@@ -1,7 +1,7 @@
 import { randomBytes, randomUUID, scrypt, timingSafeEqual } from 'node:crypto'
 import { promisify } from 'node:util'
 import { eq } from 'drizzle-orm'
-import type { Person } from '../../core/lifecycle'
+import type { Person } from '../../core/access'
 import type { Db, Tx } from '../database/connection'
 import { people } from '../database/schema'
 

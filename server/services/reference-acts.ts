@@ -1,5 +1,5 @@
 import { and, eq } from 'drizzle-orm'
-import { wouldLoop } from '../../core/lifecycle'
+import { wouldLoop } from '../../core/engine'
 import type { Db } from '../database/connection'
 import { documentReferences } from '../database/schema'
 import { record } from './audit'

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import { ancestorsOf, type Ancestor } from '../../core/lifecycle'
+import { type Ancestor, ancestorsOf } from '../../core/engine'
 import type { Tx } from '../database/connection'
 import { documentReferences, documents } from '../database/schema'
 import { statements } from '../database/statements'

@@ -1,17 +1,17 @@
 import { and, eq, inArray } from 'drizzle-orm'
 import {
+  type Ancestor,
+  type Corrected,
   decideAdoption,
   decideCorrection,
   decideRevising,
-  lifecycleOf,
-  reasonsAgainstRollBack,
-  type Ancestor,
-  type Corrected,
   type Decision,
+  reasonsAgainstRollBack,
   type Revising,
-  type Reason,
   type Standing,
-} from '../../core/lifecycle'
+} from '../../core/engine'
+import { lifecycleOf } from '../../core/configuration'
+import type { Reason } from '../../core/access'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { documents, registerRows, versions } from '../database/schema'
 import { record } from './audit'
@@ -121,7 +121,7 @@ export function revise(db: Db, account: Account, chosen: Chosen[], comment: stri
       const row = unchanged(seen(tx, account, number), change)
       const { decision, by } = decideRevising(standing(tx, account, row, comment))
       if (!decision.ok) throw refusedWhole(number, decision.reasons, chosen.length)
-      const name = lifecycleOf(configuration, row.lifecycle).transitions.find((way) => way.id === by)?.name
+      const name = lifecycleOf(configuration, row.lifecycle).transitions.find(({ id }) => id === by)?.name
       applyOutcome(tx, account, configuration, row, decision.outcome, {
         action: name ?? 'new revision',
         why: comment,

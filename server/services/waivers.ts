@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import { findingKey, type Finding } from '../../core/check/check'
+import { type Finding, findingKey } from '../../core/check'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { waivers } from '../database/schema'
 import { record, type Actor } from './audit'

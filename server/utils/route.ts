@@ -1,7 +1,7 @@
 import type { EventHandlerRequest, H3Event } from 'h3'
 import { readAs, ShapeError } from '../../shared/read-as'
 import { TooLargeError } from '../files/store'
-import { UnknownError } from '../../core/lifecycle'
+import { UnknownError } from '../../core/configuration'
 import { Refusal } from '../services/errors'
 import { account, type Account } from '../services/people'
 import { vault, type Vault } from './vault'

@@ -64,7 +64,7 @@ describe('the readiness list of a folder', () => {
       'BR-5011': 'E',
       'BR-5012': 'F',
       'BR-5013': 'already',
-      'BR-5014': 'place-grant',
+      'BR-5014': 'folder-grant',
     })
   })
   it('takes labels set one by one before those of the record', async () => {
@@ -137,7 +137,7 @@ describe('adopting', () => {
   it('is refused with every reason to somebody without the rights', async () => {
     const refused = await adopt([{ number: 'BR-2001', change: await change('BR-2001'), label: 'O' }], jonas)
     expect(refused.body.data.reasons.map(({ rule }: { rule: string }) => rule)).toEqual(
-      expect.arrayContaining(['place-grant', 'state-grant', 'label']),
+      expect.arrayContaining(['folder-grant', 'state-grant', 'label']),
     )
   })
   it('lands right from one below', async () => {

@@ -139,7 +139,7 @@ describe('a document', () => {
     expect(refused.status).toBe(409)
     expect(refused.body.data.reasons.map((reason: { rule: string }) => reason.rule)).toEqual([
       'fired-by',
-      'place-grant',
+      'folder-grant',
       'state-grant',
       'guard',
       'revision',

@@ -112,7 +112,7 @@ describe('a lifecycle of five states from nothing', () => {
         {},
         index + 1,
       )
-      await at.page.waitForFunction(() => (document.activeElement as HTMLElement)?.id === 'way-name')
+      await at.page.waitForFunction(() => (document.activeElement as HTMLElement)?.id === 'transition-name')
       await at.page.keyboard.type(`To ${states[index + 1]}`)
       await press('Tab')
       await waitForRung(`To ${states[index + 1]}`)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { lifecycleOf, stateName } from '~~/core/lifecycle'
+import { lifecycleOf, stateName } from '~~/core/configuration'
 import type { AdoptionRow } from '~~/server/services/adoption'
 
 /** One document of the readiness list: its labels, what stands against, and where it gets from here. */

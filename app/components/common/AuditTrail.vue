@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ChainedEntry } from '~~/core/audit/chain'
+import type { ChainedEntry } from '~~/core/audit'
 
 /** Entries of the audit trail, newest first, with what was before and after. */
 defineProps<{ entries: ChainedEntry[]; subject?: boolean }>()

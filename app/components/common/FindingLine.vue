@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { DocumentRecord } from '~~/core/condition'
-import { principalName, stateName } from '~~/core/lifecycle'
-import type { Finding } from '~~/core/check/check'
+import type { DocumentRecord } from '~~/core/attribute'
+import { principalName, stateName } from '~~/core/configuration'
+import type { Finding } from '~~/core/check'
 
 /** A finding: what it says, what proves it, where it is, and the fix where there is one. */
 const props = defineProps<{ finding: Finding; plain?: boolean }>()
@@ -17,7 +17,7 @@ const to = computed(() => {
   }
   const query = {
     ...(transition ? { transition } : state ? { state } : {}),
-    ...(states ? { trace: states.join('>'), ways: transitions.join('>') } : {}),
+    ...(states ? { trace: states.join('>'), along: transitions.join('>') } : {}),
   }
   return { path: `/lifecycles/${lifecycle}`, query }
 })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { DocumentRecord } from '~~/core/condition'
-import { stateName } from '~~/core/lifecycle'
+import type { DocumentRecord } from '~~/core/attribute'
+import { stateName } from '~~/core/configuration'
 
 /** A record that proves something, as a person reads it. */
 const props = defineProps<{ record: DocumentRecord }>()

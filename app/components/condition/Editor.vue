@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import {
   ConditionError,
+  type Group,
   groupOf,
   parseCondition,
   RowError,
   typesOf,
   writeRows,
-  type Attribute,
-  type Group,
 } from '~~/core/condition'
+import type { Attribute } from '~~/core/attribute'
 
 /** One condition twice: as rows for most people and as text for the rest. `draft` is what is being written; `keep` says that it is meant. */
 const props = defineProps<{ text: string; attributes: Attribute[]; label: string }>()

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import {
+  type Comparator,
   comparatorsFor,
   facts,
-  typesOf,
-  writeCondition,
-  type Attribute,
-  type Comparator,
   type Group,
   type Part,
   type Row,
+  typesOf,
+  writeCondition,
 } from '~~/core/condition'
+import type { Attribute } from '~~/core/attribute'
 import { inWords, takesValue } from './comparators'
 
 /** A group of a condition as rows of attribute, comparison and value; groups stand in groups. */

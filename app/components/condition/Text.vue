@@ -11,7 +11,8 @@ import { linter } from '@codemirror/lint'
 import { EditorState } from '@codemirror/state'
 import { EditorView, keymap, placeholder } from '@codemirror/view'
 import { tags } from '@lezer/highlight'
-import { ConditionError, facts, parseCondition, type Attribute } from '~~/core/condition'
+import { ConditionError, facts, parseCondition } from '~~/core/condition'
+import type { Attribute } from '~~/core/attribute'
 
 /** A condition as text, with completion, colours, and what is wrong with it marked where it is wrong. */
 const props = defineProps<{ text: string; attributes: Attribute[]; label: string }>()

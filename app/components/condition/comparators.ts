@@ -1,4 +1,5 @@
-import type { Comparator, ValueType } from '~~/core/condition'
+import type { Comparator } from '~~/core/condition'
+import type { ValueType } from '~~/core/attribute'
 
 const words: Record<Comparator, string> = {
   '==': 'is',

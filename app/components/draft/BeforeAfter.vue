@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import {
+  type Configuration,
   differences,
+  type Lifecycle,
   principalName,
   stateName,
-  type Configuration,
-  type Lifecycle,
   type StateUse,
   type Transition,
-} from '~~/core/lifecycle'
+} from '~~/core/configuration'
 
 /** What the draft changes in lifecycles, before and after on the same columns. Only rows that differ are shown. */
 const props = defineProps<{ before: Configuration; after: Configuration }>()
@@ -71,7 +71,7 @@ function rowsOf({ was, now, columns }: { was: Lifecycle; now: Lifecycle; columns
   return all.filter(({ cells }) => cells.some((cell) => cell.was && cell.now && cell.was !== cell.now))
 }
 
-function waysOf({
+function transitionsOf({
   was,
   now,
 }: {
@@ -79,7 +79,7 @@ function waysOf({
   now: Lifecycle
 }): { key: string; name: string; old?: Transition; fresh?: Transition; words: string }[] {
   const said = differences({ ...props.before, lifecycles: [was] }, { ...props.after, lifecycles: [now] })
-  const gone = was.transitions.filter(({ id }) => !now.transitions.some((way) => way.id === id))
+  const gone = was.transitions.filter(({ id }) => !now.transitions.some((transition) => transition.id === id))
   return [
     ...now.transitions.flatMap((fresh) => {
       const old = was.transitions.find(({ id }) => id === fresh.id)
@@ -139,39 +139,39 @@ function waysOf({
       >
     </div>
     <div
-      v-for="way in waysOf(pair)"
-      :key="way.key"
+      v-for="transition in transitionsOf(pair)"
+      :key="transition.key"
       class="line"
     >
       <del
-        v-if="!way.fresh"
+        v-if="!transition.fresh"
         class="clip"
-        >{{ way.name }}</del><ins
-        v-else-if="!way.old"
+        >{{ transition.name }}</del><ins
+        v-else-if="!transition.old"
         class="clip"
-        >{{ way.name }}</ins
+        >{{ transition.name }}</ins
       ><span
         v-else
         class="clip"
-        >{{ way.name }}</span
+        >{{ transition.name }}</span
       >
       <span class="rungs"
         ><LifecycleRung
-          v-if="way.old"
+          v-if="transition.old"
           :states="pair.columns"
           :column="128"
-          :transition="way.old"
+          :transition="transition.old"
           faint /><LifecycleRung
-          v-if="way.fresh"
+          v-if="transition.fresh"
           class="over"
           :states="pair.columns"
           :column="128"
-          :transition="way.fresh"
+          :transition="transition.fresh"
       /></span>
       <span
         class="in-words clip"
-        :title="way.words"
-        >{{ way.words }}</span
+        :title="transition.words"
+        >{{ transition.words }}</span
       >
     </div>
   </section>

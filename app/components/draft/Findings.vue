@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { findingKey, type Finding } from '~~/core/check/check'
+import { type Finding, findingKey } from '~~/core/check'
 import type { Waiver } from '~~/server/services/waivers'
 
 /** The findings on the draft; those that are no errors can be waived with a reason. */

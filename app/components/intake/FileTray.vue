@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { schemeFor, stateName, type Configuration } from '~~/core/lifecycle'
+import { type Configuration, schemeFor, stateName } from '~~/core/configuration'
 import { first, format } from '~~/core/revision'
 import type { Settlement } from '~~/core/intake'
 import { conflictsOf, type PlannedRow } from '~/composables/intakeRows'

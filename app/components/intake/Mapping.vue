@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { stateName } from '~~/core/lifecycle'
+import { stateName } from '~~/core/configuration'
 import type { Profile } from '~~/core/intake'
 import type { IntakePage } from '~/composables/useIntake'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nameHint } from '~~/core/lifecycle/general-names'
+import { nameHint } from '~~/core/configuration'
 
 /** The states that all lifecycles share: what each means, where it is used, and whether its name could serve more of them. */
 const store = useConfiguration()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Attribute } from '~~/core/condition'
-import type { Effect, Seat } from '~~/core/lifecycle'
+import type { Attribute } from '~~/core/attribute'
+import type { Effect, Seat } from '~~/core/configuration'
 
 /** What a transition does when it fires, in order. */
 const props = defineProps<{ effects: Effect[]; attributes: Attribute[]; seats: Seat[] }>()

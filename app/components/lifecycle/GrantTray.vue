@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { principalName, rights, type Lifecycle, type Right, type StateUse } from '~~/core/lifecycle'
+import { type Lifecycle, principalName, type StateUse } from '~~/core/configuration'
+import { type Right, rights } from '~~/core/access'
 
 /** The tray of an access cell: who has which rights in a state. */
 const props = defineProps<{ lifecycle: Lifecycle; use: StateUse; principal: string }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Transition } from '~~/core/lifecycle'
+import type { Transition } from '~~/core/configuration'
 
 /** The consequence line of a guard as it is being written: for how many of the documents it holds now, and a few of them. */
 const props = defineProps<{ lifecycle: string; transition: Transition; guard: string; brief?: boolean }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { unattendedIn } from '~~/core/check/guards'
-import type { Lifecycle, Transition } from '~~/core/lifecycle'
+import { unattendedIn } from '~~/core/check'
+import type { Lifecycle, Transition } from '~~/core/configuration'
 
 /** The tray of a guard: the condition as rows and text, and beside it what it means for the documents and for other guards. */
 const props = defineProps<{ lifecycle: Lifecycle; transition: Transition }>()

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { unusedRights } from '~~/core/access/unused'
-import { principalName, rights, type Lifecycle, type Right, type StateUse } from '~~/core/lifecycle'
+import { unusedRights } from '~~/core/check'
+import { type Lifecycle, principalName, type StateUse } from '~~/core/configuration'
+import { type Right, rights } from '~~/core/access'
 import type { Selection } from '~/composables/useLifecycle'
 
 /** Who may do what in each state, a row for each principal or a row for each right; what is of no use is offered for removal. */

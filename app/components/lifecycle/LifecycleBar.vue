@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Lifecycle } from '~~/core/lifecycle'
+import type { Lifecycle } from '~~/core/configuration'
 import type { RowOrder } from './LifecycleSheet.vue'
 
 /** What can be done with a lifecycle as a whole: name it, see it as sheet or map, ask what somebody may do, copy, paste, duplicate, print. */

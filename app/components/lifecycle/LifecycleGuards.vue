@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Lifecycle, Transition } from '~~/core/lifecycle'
+import type { Lifecycle, Transition } from '~~/core/configuration'
 import type { Selection } from '~/composables/useLifecycle'
 
 /** A row for each guard that stands on the sheet: where it is asked, and where else in the configuration. */
@@ -9,11 +9,11 @@ const { configuration, name } = useLifecycle(() => props.lifecycle.id)
 
 const guards = computed(() => {
   const rows = new Map<string, Transition[]>()
-  for (const way of props.lifecycle.transitions)
-    if (way.guard) rows.set(way.guard, [...(rows.get(way.guard) ?? []), way])
-  return [...rows].map(([text, ways]) => ({
+  for (const transition of props.lifecycle.transitions)
+    if (transition.guard) rows.set(transition.guard, [...(rows.get(transition.guard) ?? []), transition])
+  return [...rows].map(([text, transitions]) => ({
     text,
-    ways,
+    transitions,
     elsewhere: configuration.value.lifecycles
       .filter(
         (other) => other.id !== props.lifecycle.id && other.transitions.some(({ guard }) => guard === text),
@@ -21,10 +21,10 @@ const guards = computed(() => {
       .map((other) => other.name),
   }))
 })
-const asked = (ways: Transition[], state: string) =>
-  ways
+const asked = (transitions: Transition[], state: string) =>
+  transitions
     .filter(({ from }) => from.includes(state))
-    .map((way) => way.name)
+    .map((transition) => transition.name)
     .join(', ')
 </script>
 
@@ -32,23 +32,23 @@ const asked = (ways: Transition[], state: string) =>
   <template v-if="guards.length">
     <h2>Guards</h2>
     <div
-      v-for="{ text, ways, elsewhere } in guards"
+      v-for="{ text, transitions, elsewhere } in guards"
       :key="text"
       class="line"
     >
       <button
         class="plain clip"
         :aria-label="`Guard ${text}`"
-        @click="emit('select', { kind: 'transition', transition: ways[0]!.id, part: 'guard' })"
+        @click="emit('select', { kind: 'transition', transition: transitions[0]!.id, part: 'guard' })"
       >
-        {{ ways.map((way) => way.name).join(', ') }}
+        {{ transitions.map((transition) => transition.name).join(', ') }}
       </button>
       <span
         v-for="use in lifecycle.states"
         :key="use.state"
         class="cell"
-        :title="asked(ways, use.state) && `${asked(ways, use.state)} in ${name(use.state)}`"
-        >{{ asked(ways, use.state) ? 'asked' : '' }}</span
+        :title="asked(transitions, use.state) && `${asked(transitions, use.state)} in ${name(use.state)}`"
+        >{{ asked(transitions, use.state) ? 'asked' : '' }}</span
       >
       <span
         class="in-words clip"

@@ -3,11 +3,10 @@ import '@vue-flow/core/dist/style.css'
 import '@vue-flow/minimap/dist/style.css'
 import { Handle, Position, useVueFlow, VueFlow, type Connection, type Edge, type Node } from '@vue-flow/core'
 import { MiniMap } from '@vue-flow/minimap'
-import { mapSvg, pathOf, tipOf } from '~~/core/formats/map-svg'
-import type { Lifecycle } from '~~/core/lifecycle'
+import { mapSvg, pathOf, tipOf } from '~~/core/formats'
+import { type Lifecycle, mayFire } from '~~/core/configuration'
 import type { Selection } from '~/composables/useLifecycle'
 import { saveMap } from '~/composables/saveMap'
-import { mayFire } from '~~/core/lifecycle/words'
 
 /** The same lifecycle as states and lines between them: pan, zoom, fit, select, draw; saved as SVG, PNG or PDF. */
 const props = defineProps<{ lifecycle: Lifecycle; selection: Selection; only: string }>()
@@ -19,7 +18,7 @@ const { fitView, zoomIn, zoomOut, onNodesInitialized, dimensions } = useVueFlow(
 const isState = (state: string) => props.selection?.kind === 'state' && props.selection.state === state
 const isWay = (id: string) => props.selection?.kind === 'transition' && props.selection.transition === id
 const useOf = (state: string) => props.lifecycle.states.find((use) => use.state === state)
-const wayOf = (id: string) => props.lifecycle.transitions.find((way) => way.id === id)
+const transitionOf = (id: string) => props.lifecycle.transitions.find((other) => other.id === id)
 
 const nodes = computed<Node[]>(() =>
   (layout.value?.nodes ?? []).map(({ state, x, y, width, height }) => ({
@@ -34,22 +33,22 @@ const nodes = computed<Node[]>(() =>
 )
 const edges = computed<Edge[]>(() =>
   (layout.value?.edges ?? []).flatMap((edge) => {
-    const way = wayOf(edge.transition)
-    return way
+    const transition = transitionOf(edge.transition)
+    return transition
       ? [
           {
             id: `${edge.transition} ${edge.from}`,
             source: edge.from,
-            target: way.to,
-            type: 'way',
+            target: transition.to,
+            type: 'transition',
             data: edge,
-            ariaLabel: `Transition ${way.name}`,
+            ariaLabel: `Transition ${transition.name}`,
           },
         ]
       : []
   }),
 )
-const muted = (id: string) => props.only !== '' && !mayFire(props.only, wayOf(id)!)
+const muted = (id: string) => props.only !== '' && !mayFire(props.only, transitionOf(id)!)
 const connect = ({ source, target }: Connection) => emit('drawn', source, target)
 const fit = () => fitView({ padding: 0.08, maxZoom: 1.2 })
 onNodesInitialized(fit)
@@ -101,11 +100,11 @@ const save = (kind: 'svg' | 'png' | 'pdf') =>
           title="Drag to another state to draw a transition"
         />
       </template>
-      <template #edge-way="{ data }">
+      <template #edge-transition="{ data }">
         <g
           :class="[
-            'way',
-            wayOf(data.transition)?.trigger,
+            'transition',
+            transitionOf(data.transition)?.trigger,
             { selected: isWay(data.transition), muted: muted(data.transition) },
           ]"
           ><path
@@ -120,7 +119,7 @@ const save = (kind: 'svg' | 'png' | 'pdf') =>
           /><text
             :x="data.label.x"
             :y="data.label.y"
-            >{{ wayOf(data.transition)?.name }}</text
+            >{{ transitionOf(data.transition)?.name }}</text
           ></g
         >
       </template>
@@ -234,21 +233,21 @@ const save = (kind: 'svg' | 'png' | 'pdf') =>
 .tip {
   fill: var(--ink);
 }
-.way text {
+.transition text {
   font:
     11px 'IBM Plex Sans',
     sans-serif;
   fill: var(--ink-soft);
   cursor: pointer;
 }
-.way.selected {
+.transition.selected {
   --ink: var(--accent);
   --ink-soft: var(--accent);
 }
-.way.selected .stem {
+.transition.selected .stem {
   stroke-width: 2.4;
 }
-.way.muted {
+.transition.muted {
   opacity: 0.25;
 }
 .laying {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Transition } from '~~/core/lifecycle'
+import type { Transition } from '~~/core/configuration'
 
 /** A transition drawn from its states to its state, on the sheet's columns: a full stem by hand, with the number of signers by quorum, a broken one unattended. */
 const props = defineProps<{ states: string[]; column: number; transition: Transition; faint?: boolean }>()

@@ -1,7 +1,16 @@
 <script setup lang="ts">
-import type { Edit, Lifecycle, StateUse, Transition } from '~~/core/lifecycle'
+import {
+  type Edit,
+  type Lifecycle,
+  mayFire,
+  nobodyFires,
+  type StateUse,
+  stepWord,
+  type Transition,
+  whenAndThen,
+  whoFires,
+} from '~~/core/configuration'
 import type { Selection } from '~/composables/useLifecycle'
-import { mayFire, nobodyFires, stepWord, whenAndThen, whoFires } from '~~/core/lifecycle/words'
 
 export type RowOrder = 'drawn' | 'name' | 'from' | 'who'
 
@@ -30,8 +39,8 @@ const columns = computed<string[]>((old) => {
 const columnWidth = computed(() => (states.value.length > 8 ? 100 : states.value.length > 5 ? 112 : 128))
 const grid = computed(() => ({ '--columns': states.value.length, '--column': `${columnWidth.value}px` }))
 const isSelected = (selection: Selection) => JSON.stringify(props.selection) === JSON.stringify(selection)
-const isWay = (way: Transition) =>
-  props.selection?.kind === 'transition' && props.selection.transition === way.id
+const isChosen = (transition: Transition) =>
+  props.selection?.kind === 'transition' && props.selection.transition === transition.id
 const change = (use: StateUse, patch: Extract<Edit, { kind: 'change-state' }>['patch']) =>
   edit({ kind: 'change-state', lifecycle: props.lifecycle.id, state: use.state, patch })
 
@@ -41,12 +50,14 @@ const orders: Record<Exclude<RowOrder, 'drawn'>, (a: Transition, b: Transition) 
   from: (a, b) => place(a.from[0]!) - place(b.from[0]!) || place(a.to) - place(b.to),
   who: (a, b) => whoFires(configuration.value, a).localeCompare(whoFires(configuration.value, b)),
 }
-const ways = computed(() => {
-  const shown = props.lifecycle.transitions.filter((way) => !props.only || mayFire(props.only, way))
+const transitions = computed(() => {
+  const shown = props.lifecycle.transitions.filter(
+    (transition) => !props.only || mayFire(props.only, transition),
+  )
   return props.order === 'drawn' ? shown : [...shown].sort(orders[props.order])
 })
-const found = (way: Transition) =>
-  findings({ transition: way.id })
+const found = (transition: Transition) =>
+  findings({ transition: transition.id })
     .map(({ message }) => message)
     .join('\n')
 const step = (id: string) => (props.trace?.transitions.indexOf(id) ?? -1) + 1
@@ -72,12 +83,12 @@ const shift = (use: StateUse, by: number) =>
     state: use.state,
     to: states.value.indexOf(use) + by,
   })
-const shiftRung = (way: Transition, by: number) =>
+const shiftRung = (transition: Transition, by: number) =>
   edit({
     kind: 'move-transition',
     lifecycle: props.lifecycle.id,
-    transition: way.id,
-    to: props.lifecycle.transitions.indexOf(way) + by,
+    transition: transition.id,
+    to: props.lifecycle.transitions.indexOf(transition) + by,
   })
 
 const adding = ref(false)
@@ -257,13 +268,13 @@ async function addState() {
       <h2>When, and then</h2>
     </div>
     <div
-      v-for="way in ways"
-      :key="way.id"
+      v-for="transition in transitions"
+      :key="transition.id"
       v-memo="[
-        way,
-        isWay(way),
-        step(way.id),
-        found(way),
+        transition,
+        isChosen(transition),
+        step(transition.id),
+        found(transition),
         columns,
         columnWidth,
         order,
@@ -272,46 +283,46 @@ async function addState() {
         configuration.attributes,
       ]"
       class="line rung"
-      :class="{ selected: isWay(way), traced: step(way.id) }"
-      @click="emit('select', { kind: 'transition', transition: way.id })"
+      :class="{ selected: isChosen(transition), traced: step(transition.id) }"
+      @click="emit('select', { kind: 'transition', transition: transition.id })"
     >
       <button
         class="plain clip"
-        :aria-label="way.name"
-        @keydown.alt.up.prevent="shiftRung(way, -1)"
-        @keydown.alt.down.prevent="shiftRung(way, 1)"
+        :aria-label="transition.name"
+        @keydown.alt.up.prevent="shiftRung(transition, -1)"
+        @keydown.alt.down.prevent="shiftRung(transition, 1)"
       >
         <span
-          v-if="step(way.id)"
+          v-if="step(transition.id)"
           class="stop"
-          >{{ step(way.id) }}</span><span
-          v-if="findings({ transition: way.id }).length"
-          :class="findings({ transition: way.id })[0]!.severity === 'error' ? 'wrong' : 'waits'"
-          :title="found(way)"
+          >{{ step(transition.id) }}</span><span
+          v-if="findings({ transition: transition.id }).length"
+          :class="findings({ transition: transition.id })[0]!.severity === 'error' ? 'wrong' : 'waits'"
+          :title="found(transition)"
           >▲ </span
-        >{{ way.name }}
+        >{{ transition.name }}
       </button>
       <LifecycleRung
         class="span"
         :states="columns"
         :column="columnWidth"
-        :transition="way"
+        :transition="transition"
       />
       <span
         class="clip"
-        :class="{ wrong: nobodyFires(way) }"
-        :title="whoFires(configuration, way)"
-        >{{ whoFires(configuration, way) }}</span
+        :class="{ wrong: nobodyFires(transition) }"
+        :title="whoFires(configuration, transition)"
+        >{{ whoFires(configuration, transition) }}</span
       >
-      <span class="mono">{{ stepWord(way) }}</span>
+      <span class="mono">{{ stepWord(transition) }}</span>
       <span
         class="clip soft"
-        :title="whenAndThen(configuration, way)"
-        >{{ whenAndThen(configuration, way) }}</span
+        :title="whenAndThen(configuration, transition)"
+        >{{ whenAndThen(configuration, transition) }}</span
       >
     </div>
     <p
-      v-if="only && !ways.length"
+      v-if="only && !transitions.length"
       class="none soft"
     >
       No transition here is for them.

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Notice } from '~~/core/lifecycle'
+import type { Notice } from '~~/core/configuration'
 
 /** Who is told when a transition fires, and in which words. */
 const props = defineProps<{ notices: Notice[] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { idFor, type Seat } from '~~/core/lifecycle'
+import { idFor, type Seat } from '~~/core/configuration'
 
 /** The seats of a quorum: who may take each, and how many different people have to. */
 const props = defineProps<{ seats: Seat[] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { phases, type Lifecycle, type Phase, type StatePatch, type StateUse } from '~~/core/lifecycle'
+import { type Lifecycle, type Phase, phases, type StatePatch, type StateUse } from '~~/core/configuration'
 
 /** The tray of a state's column. */
 const props = defineProps<{ lifecycle: Lifecycle; use: StateUse; fresh: boolean }>()
@@ -17,10 +17,12 @@ const others = computed(() =>
 )
 const into = computed(() =>
   props.lifecycle.transitions.filter(
-    (way) => way.to === props.use.state && !way.from.includes(props.use.state),
+    (transition) => transition.to === props.use.state && !transition.from.includes(props.use.state),
   ),
 )
-const outOf = computed(() => props.lifecycle.transitions.filter((way) => way.from.includes(props.use.state)))
+const outOf = computed(() =>
+  props.lifecycle.transitions.filter((transition) => transition.from.includes(props.use.state)),
+)
 const standing = computed(() => here(props.use.state))
 const text = (event: Event) => (event.target as HTMLInputElement).value
 const on = (event: Event) => (event.target as HTMLInputElement).checked
@@ -107,8 +109,8 @@ async function remove() {
     <template #leads>
       <h3>{{ standing }} {{ standing === 1 ? 'document' : 'documents' }} here now</h3>
       <p>
-        In by {{ into.map((way) => way.name).join(', ') || 'nothing' }}.<br />Out by
-        {{ outOf.map((way) => way.name).join(', ') || 'nothing' }}.
+        In by {{ into.map((transition) => transition.name).join(', ') || 'nothing' }}.<br />Out by
+        {{ outOf.map((transition) => transition.name).join(', ') || 'nothing' }}.
       </p>
       <CommonFindingLine
         v-for="finding in findings({ state: use.state })"

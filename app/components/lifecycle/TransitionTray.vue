@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { first, format, positionOf, step, type Step } from '~~/core/revision'
-import { schemeFor, type Lifecycle, type Transition, type TransitionPatch } from '~~/core/lifecycle'
+import { type Lifecycle, schemeFor, type Transition, type TransitionPatch } from '~~/core/configuration'
 
 /** The tray of a transition: what it is, what it rests on, what it leads to. */
 const props = defineProps<{ lifecycle: Lifecycle; transition: Transition; fresh: boolean }>()
@@ -92,9 +92,9 @@ async function remove() {
         <span class="soft">{{ transition.from.map(name).join(', ') }} → {{ name(transition.to) }}</span>
       </h3>
       <div class="form">
-        <label for="way-name">Name</label
+        <label for="transition-name">Name</label
         ><input
-          id="way-name"
+          id="transition-name"
           ref="nameField"
           class="field"
           :value="transition.name"
@@ -115,9 +115,9 @@ async function remove() {
             :value="use.state"
             :label="name(use.state)"
         /></ElSelect>
-        <label for="way-to">To</label
+        <label for="transition-to">To</label
         ><select
-          id="way-to"
+          id="transition-to"
           class="field"
           :value="transition.to"
           @change="change({ to: text($event) })"
@@ -130,9 +130,9 @@ async function remove() {
             {{ name(use.state) }}
           </option>
         </select>
-        <label for="way-trigger">Fired</label
+        <label for="transition-trigger">Fired</label
         ><select
-          id="way-trigger"
+          id="transition-trigger"
           class="field"
           :value="transition.trigger"
           @change="change({ trigger: text($event) as Transition['trigger'] })"
@@ -145,9 +145,9 @@ async function remove() {
             {{ words }}
           </option>
         </select>
-        <label for="way-step">Label</label
+        <label for="transition-step">Label</label
         ><select
-          id="way-step"
+          id="transition-step"
           class="field"
           :value="transition.revision"
           @change="change({ revision: text($event) as Step })"
@@ -200,9 +200,9 @@ async function remove() {
         <template v-else
           ><label>Fired by</label><span class="soft">itself, as soon as its guard holds</span></template
         >
-        <label for="way-guard">Guard</label
+        <label for="transition-guard">Guard</label
         ><textarea
-          id="way-guard"
+          id="transition-guard"
           v-model="guard"
           class="field mono"
           rows="2"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { checkConversion, proposeConversion, type ConversionRow, type RevisionScheme } from '~~/core/revision'
+import { checkConversion, type ConversionRow, proposeConversion, type RevisionScheme } from '~~/core/revision'
 
 /** What each label of one scheme becomes in another: proposed from the order, completed by hand. */
 const props = defineProps<{

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import {
   checkScheme,
-  seriesInWords,
-  walk,
   type Inference,
   type RevisionScheme,
+  seriesInWords,
   type Step,
+  walk,
 } from '~~/core/revision'
 
 /** A scheme proposed from labels: what it is, how much it explains, and what it does not. */

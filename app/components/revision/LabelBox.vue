@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import {
-  labelParts,
-  LabelListError,
-  readLabelList,
   type Inference,
+  LabelListError,
+  labelParts,
+  readLabelList,
   type RevisionScheme,
 } from '~~/core/revision'
 import type { LabelSource } from '~~/server/services/label-sources'

@@ -4,12 +4,12 @@ import {
   labelParts,
   minorsUpTo,
   parse,
+  type Position,
+  prepareScheme,
+  type RevisionScheme,
   seriesInWords,
   stretch,
-  type Position,
-  type RevisionScheme,
 } from '~~/core/revision'
-import { prepareScheme } from '~~/core/revision/prepare'
 
 /** A scheme as a ruler: one lane a series, majors in order, minors where they are opened or in use. */
 const props = defineProps<{

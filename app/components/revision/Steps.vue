@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import {
   format,
+  type Position,
   previous,
   RevisionError,
-  step,
-  type Position,
   type RevisionScheme,
+  step,
   type Step,
 } from '~~/core/revision'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import { stateName } from '~~/core/lifecycle'
+import { stateName } from '~~/core/configuration'
 
 interface Hit {
   kind: string
@@ -37,12 +37,12 @@ const local = computed<Hit[]>(() => {
       to: `/lifecycles/${lifecycle.id}?state=${use.state}`,
     })),
   )
-  const ways = lifecycles.flatMap((lifecycle) =>
-    lifecycle.transitions.map((way) => ({
+  const transitions = lifecycles.flatMap((lifecycle) =>
+    lifecycle.transitions.map((transition) => ({
       kind: 'transition',
-      name: way.name,
+      name: transition.name,
       detail: lifecycle.name,
-      to: `/lifecycles/${lifecycle.id}?transition=${way.id}`,
+      to: `/lifecycles/${lifecycle.id}?transition=${transition.id}`,
     })),
   )
   const schemes = rest.schemes.map(({ id, name }) => ({
@@ -56,7 +56,7 @@ const local = computed<Hit[]>(() => {
     ...lifecycles.map(({ id, name }) => ({ kind: 'lifecycle', name, detail: '', to: `/lifecycles/${id}` })),
     ...schemes,
     ...states,
-    ...ways,
+    ...transitions,
   ]
 })
 const hits = computed(() => {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import type { Reason, RegisterRow } from '~~/core/lifecycle'
+import type { Reason } from '~~/core/access'
+import type { RegisterRow } from '~~/core/engine'
 import type { predictCorrection } from '~~/server/services/revisions'
 
 /** Correcting a label in the register: never silently, always with a reason. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { lifecycleOf, stateName } from '~~/core/lifecycle'
+import { lifecycleOf, stateName } from '~~/core/configuration'
 import type { ChainLink } from '~~/server/services/revisions'
 
 /** A new revision of a document, and of those above it up to the top: chosen or left, in one act. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { stateName } from '~~/core/lifecycle'
+import { stateName } from '~~/core/configuration'
 import type { Referred } from '~~/server/services/references'
 
 /** What a document refers to, and where it is used. */

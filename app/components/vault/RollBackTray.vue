@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import type { Reason } from '~~/core/lifecycle'
+import type { Reason } from '~~/core/access'
 
 /** Rolling back: the content of an earlier version comes in again as the newest. */
 const props = defineProps<{

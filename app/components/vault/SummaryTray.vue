@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { stateName } from '~~/core/lifecycle'
+import { stateName } from '~~/core/configuration'
 
 /** A document selected in the table: what it is, its revisions, what could happen to it next. */
 const props = defineProps<{ number: string }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { stateName } from '~~/core/lifecycle'
+import { stateName } from '~~/core/configuration'
 import type { PlannedRow } from '~/composables/intakeRows'
 
 const stations = ['read', 'reconcile', 'map', 'run', 'verify'] as const

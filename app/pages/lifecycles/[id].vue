@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { schemeFor } from '~~/core/lifecycle'
+import { schemeFor } from '~~/core/configuration'
 import type { RowOrder } from '~/components/lifecycle/LifecycleSheet.vue'
 import type { Selection } from '~/composables/useLifecycle'
 
@@ -36,7 +36,7 @@ const trace = computed(() =>
   route.query.trace
     ? {
         states: String(route.query.trace).split('>'),
-        transitions: String(route.query.ways ?? '')
+        transitions: String(route.query.along ?? '')
           .split('>')
           .filter(Boolean),
       }
@@ -54,7 +54,7 @@ const copyChosen = () =>
     id.value,
     marked.value.length ? marked.value : selection.value?.kind === 'state' ? [selection.value.state] : [],
   )
-const way = computed(() =>
+const transition = computed(() =>
   selection.value?.kind === 'transition'
     ? lifecycle.value?.transitions.find(
         (other) => other.id === (selection.value as { transition: string }).transition,
@@ -203,17 +203,17 @@ const total = computed(() =>
       @mark="mark"
     />
     <LifecycleGuardTray
-      v-if="way && selection?.kind === 'transition' && selection.part"
+      v-if="transition && selection?.kind === 'transition' && selection.part"
       :lifecycle="lifecycle"
-      :transition="way"
+      :transition="transition"
       @close="select(null)"
     />
     <LifecycleTransitionTray
-      v-else-if="way"
-      :key="way.id"
+      v-else-if="transition"
+      :key="transition.id"
       :lifecycle="lifecycle"
-      :transition="way"
-      :fresh="fresh === way.id"
+      :transition="transition"
+      :fresh="fresh === transition.id"
       @close="select(null)"
     />
     <LifecycleGrantTray

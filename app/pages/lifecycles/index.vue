@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { patterns, schemeIn, stateName } from '~~/core/lifecycle'
+import { patterns, schemeIn, stateName } from '~~/core/configuration'
 
 const configuration = useConfiguration()
 useTitle('Lifecycles')

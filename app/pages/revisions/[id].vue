@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { checkScheme, first, format, parse, type Position, type RevisionScheme } from '~~/core/revision'
-import { idFor } from '~~/core/lifecycle'
+import { idFor } from '~~/core/configuration'
 import type { schemeInUse } from '~~/server/services/labels'
 
 const route = useRoute()

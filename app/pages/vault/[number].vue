@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import type { Attribute } from '~~/core/condition'
-import { classOf, lifecycleOf, stateName, stateUseOf } from '~~/core/lifecycle'
+import type { Attribute } from '~~/core/attribute'
+import { classOf, lifecycleOf, stateName, stateUseOf } from '~~/core/configuration'
 
 const route = useRoute()
 const number = computed(() => decodeURIComponent(String(route.params.number)))
@@ -352,7 +352,7 @@ useShortcuts([
         <button
           v-for="entry in acts"
           :key="entry.transition.id"
-          class="plain way"
+          class="plain act"
           :class="{ chosen: chosen === entry }"
           @click="choose(entry.transition.id)"
         >
@@ -617,7 +617,7 @@ useShortcuts([
   max-width: 220px;
   overflow-wrap: anywhere;
 }
-.way {
+.act {
   display: flex;
   gap: 6px;
   width: 100%;
@@ -625,13 +625,13 @@ useShortcuts([
   border-bottom: 1px solid var(--hairline);
   flex-wrap: wrap;
 }
-.way:hover {
+.act:hover {
   background: var(--well);
 }
-.way.chosen {
+.act.chosen {
   background: var(--tint);
 }
-.way > :last-child {
+.act > :last-child {
   margin-left: auto;
 }
 .fire {

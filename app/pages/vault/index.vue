@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { stateName } from '~~/core/lifecycle'
+import { stateName } from '~~/core/configuration'
 import type { listDocuments } from '~~/server/services/vault-query'
 
 type Page = ReturnType<typeof listDocuments>

@@ -1,7 +1,11 @@
 import { Environment } from '@marcbachmann/cel-js'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { evaluate, parseCondition, writeCondition, type Condition, type DocumentRecord } from '..'
+import { evaluate } from '../evaluate'
+import { parseCondition } from '../parse'
+import { writeCondition } from '../write'
+import type { Condition } from '../types'
+import type { DocumentRecord } from '../../attribute'
 import { attributes, conditionText } from './conditions.fixture'
 
 const read = (text: string) => parseCondition(text, attributes)

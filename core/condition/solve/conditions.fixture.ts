@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import type { Attribute } from '..'
+import type { Attribute } from '../../attribute'
 
 /** Attributes of every kind, two of each, so that they can be compared with one another. */
 export const attributes: Attribute[] = [

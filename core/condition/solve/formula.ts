@@ -1,16 +1,17 @@
-import type { ComparisonOperator, Condition, Operand, Value, ValueType } from '../types'
+import type { ComparisonOperator, Condition, Operand } from '../types'
+import type { Value, ValueType } from '../../attribute'
 import { evaluate } from '../evaluate'
 import {
   contains,
   endsWith,
   glob,
   isOneOf,
+  type Language,
   partOf,
   prefixOf,
   relatedTo,
   startsWith,
   suffixOf,
-  type Language,
 } from './languages'
 
 /**

@@ -1,7 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { init } from 'z3-solver'
-import { evaluate, parseCondition, solve, type Condition, type Question } from '..'
+import { evaluate } from '../evaluate'
+import { parseCondition } from '../parse'
+import { type Question, solve } from './solve'
+import type { Condition } from '../types'
 import { attributes, conditionText, plainConditionText } from './conditions.fixture'
 import { smtLib } from './smt.fixture'
 

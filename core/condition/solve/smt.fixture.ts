@@ -1,4 +1,5 @@
-import type { Attribute, Condition, Operand } from '..'
+import type { Attribute } from '../../attribute'
+import type { Condition, Operand } from '../types'
 import { dayNumber } from './formula'
 
 /** A question as the declarations and assertions of SMT-LIB 2.6: each attribute is a value and a flag that says it is empty. */

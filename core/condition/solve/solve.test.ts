@@ -1,6 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { covers, evaluate, implies, overlap, parseCondition, satisfiable, type DocumentRecord } from '..'
+import { covers, implies, overlap, satisfiable } from './solve'
+import { evaluate } from '../evaluate'
+import { parseCondition } from '../parse'
+import type { DocumentRecord } from '../../attribute'
 import { attributes, conditionText } from './conditions.fixture'
 
 const read = (text: string) => parseCondition(text, attributes)

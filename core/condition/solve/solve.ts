@@ -1,9 +1,10 @@
-import type { Attribute, Condition, DocumentRecord, ValueType } from '../types'
+import type { Attribute, DocumentRecord, ValueType } from '../../attribute'
+import type { Condition } from '../types'
 import { evaluate } from '../evaluate'
 import { typesOf } from '../parse'
-import { dayNumber, dayText, formulaOf, type Formula, type Literal } from './formula'
+import { dayNumber, dayText, type Formula, formulaOf, type Literal } from './formula'
 import { isOneOf, type Language } from './languages'
-import { solveNumbers, type NumberRelation } from './numbers'
+import { type NumberRelation, solveNumbers } from './numbers'
 import { solveTexts, type TextConstraint, type TextRelationLiteral } from './texts'
 import { Undecided } from './undecided'
 

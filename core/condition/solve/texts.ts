@@ -1,4 +1,4 @@
-import { contains, endsWith, isOneOf, partOf, suffixOf, type Language } from './languages'
+import { contains, endsWith, isOneOf, type Language, partOf, suffixOf } from './languages'
 import type { TextRelation } from './formula'
 import { Undecided } from './undecided'
 

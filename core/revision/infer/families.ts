@@ -1,6 +1,5 @@
 import type { Counter, Series } from '../types'
-import type { Seen, Shape } from './shapes'
-import { shapeOf } from './shapes'
+import { type Seen, type Shape, shapeOf } from './shapes'
 import { skippedLetters } from './skips'
 
 /** A series that would explain some of the labels, and how many occurrences it was made from. */

@@ -1,21 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import {
-  checkScheme,
-  format,
-  infer,
-  InferenceError,
-  LabelListError,
-  positionOf,
-  readLabelList,
-  reads,
-  seriesInWords,
-  step,
-  walk,
-  type RevisionScheme,
-  type Step,
-} from '..'
-import { first } from '../parse'
+import { checkScheme } from '../check-scheme'
+import { format } from '../format'
+import { infer, InferenceError } from './infer'
+import { LabelListError, readLabelList } from './label-list'
+import { first, positionOf, reads } from '../parse'
+import { seriesInWords } from '../words'
+import { step } from '../step'
+import { walk } from '../walk'
+import type { RevisionScheme, Step } from '../types'
 import { dotted, station, tarn, workshop } from '../schemes.fixture'
 import { skippedLetters } from './skips'
 

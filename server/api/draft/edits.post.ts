@@ -1,4 +1,4 @@
-import type { Edit } from '../../../core/lifecycle'
+import type { Edit } from '../../../core/configuration'
 import { EditRequest, missingField } from '../../../shared/requests'
 import { addEdit } from '../../services/configuration'
 import { Refusal } from '../../services/errors'

@@ -1,5 +1,5 @@
 import { CommentQuery } from '../../../../shared/requests'
-import { lifecycleOf } from '../../../../core/lifecycle'
+import { lifecycleOf } from '../../../../core/configuration'
 import { published } from '../../../services/configuration'
 import { documentRow, predict, requireRights } from '../../../services/documents'
 
@@ -9,6 +9,6 @@ export default route('person', ({ event, db, account }) => {
   requireRights(db, account, row, ['see'])
   const { comment } = query(event, CommentQuery)
   return lifecycleOf(published(db).configuration, row.lifecycle)
-    .transitions.filter((way) => way.from.includes(row.state))
-    .map((way) => ({ transition: way, decision: predict(db, account, row, way.id, comment) }))
+    .transitions.filter((transition) => transition.from.includes(row.state))
+    .map((transition) => ({ transition, decision: predict(db, account, row, transition.id, comment) }))
 })

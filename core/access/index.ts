@@ -1,0 +1,7 @@
+export { type Directory } from './directory'
+export { type Folder } from './folder'
+export { type Person } from './person'
+export { type Principal } from './principal'
+export { type Reason } from './reason'
+export { type Right, rights } from './right'
+export { allows, chainTo, folderGrants, principalsOf, stateGrants } from './rules'

@@ -1,0 +1,6 @@
+/** Somebody who acts, as rules about access see them. */
+export interface Person {
+  id: string
+  name: string
+  groups: string[]
+}

@@ -1,0 +1,1 @@
+export { type ChainedEntry, chainHash, type ChainVerdict, genesis, verifyChain } from './chain'

@@ -1,0 +1,4 @@
+export { check } from './check'
+export { type Finding, findingKey } from './finding'
+export { unattendedIn } from './guards'
+export { unusedRights } from './unused-rights'

@@ -1,0 +1,60 @@
+import type { Attribute } from '../attribute'
+import type { RevisionScheme } from '../revision'
+import type { Configuration, DocumentClass, Lifecycle, State, StateUse, Transition } from './types'
+
+/** Something asked for by id that the configuration does not have. */
+export class UnknownError extends Error {
+  constructor(kind: string, id: string) {
+    super(`there is no ${kind} “${id}” in this configuration`)
+    this.name = 'UnknownError'
+  }
+}
+
+function found<T>(kind: string, id: string, thing: T | undefined): T {
+  if (thing === undefined) throw new UnknownError(kind, id)
+  return thing
+}
+
+const byId = <T extends { id: string }>(kind: string, list: T[], id: string): T =>
+  found(
+    kind,
+    id,
+    list.find((thing) => thing.id === id),
+  )
+
+export const lifecycleOf = (configuration: Configuration, id: string): Lifecycle =>
+  byId('lifecycle', configuration.lifecycles, id)
+export const schemeOf = (configuration: Configuration, id: string): RevisionScheme =>
+  byId('revision scheme', configuration.schemes, id)
+/** The revision scheme that a lifecycle's documents are labelled by. */
+export const schemeFor = (configuration: Configuration, { scheme }: Lifecycle): RevisionScheme =>
+  schemeOf(configuration, scheme)
+/** As `schemeFor`, but undefined where the configuration has none. */
+export const schemeIn = (configuration: Configuration, { scheme }: Lifecycle): RevisionScheme | undefined =>
+  configuration.schemes.find(({ id }) => id === scheme)
+export const attributeOf = (configuration: Configuration, id: string): Attribute =>
+  byId('attribute', configuration.attributes, id)
+export const classOf = (configuration: Configuration, id: string): DocumentClass =>
+  byId('class', configuration.classes, id)
+export const catalogueState = (configuration: Configuration, id: string): State =>
+  byId('state', configuration.states, id)
+export const transitionOf = (lifecycle: Lifecycle, id: string): Transition =>
+  byId('transition', lifecycle.transitions, id)
+export const stateUseOf = (lifecycle: Lifecycle, id: string): StateUse =>
+  found(
+    `state of ${lifecycle.name}`,
+    id,
+    lifecycle.states.find((use) => use.state === id),
+  )
+
+/** A state's name for people. */
+export const stateName = (configuration: Configuration, id: string): string =>
+  configuration.states.find((state) => state.id === id)?.name ?? id
+
+/** A principal's name for people: “Checker”, “Release Board”, “anyone”. */
+export function principalName(configuration: Configuration, principal: string): string {
+  const [kind, id] = principal.split(':')
+  if (kind === 'role') return configuration.roles.find((role) => role.id === id)?.name ?? principal
+  if (kind === 'group') return configuration.groups.find((group) => group.id === id)?.name ?? principal
+  return principal
+}

@@ -1,0 +1,116 @@
+import { allowsAll } from './rights'
+import { compare, parse, positionOf, refusalSentence, type RevisionScheme } from '../revision'
+import { type Lifecycle, lifecycleOf, schemeIn, stateName, stateUseOf } from '../configuration'
+import { checkedIn, type Decision, relabelled, type Standing } from './outcome'
+import type { Reason } from '../access'
+import type { DocumentSnapshot, RegisterRow } from './document'
+
+/** A label to take over, and where it comes from, for messages: an attribute's name, or “the label entered”. */
+export interface Adoption extends Standing {
+  label: string | null
+  source: string
+}
+
+/**
+ * What adopting a label would do, or every reason against (model, section 3): the document checked in; the right `adopt` on
+ * place and state; adoption on in the state; a scheme; a label that the scheme accepts, in canonical form; not below a native revision.
+ */
+export function decideAdoption(request: Adoption): Decision {
+  const { configuration, document } = request
+  const lifecycle = lifecycleOf(configuration, document.lifecycle)
+  const scheme = schemeIn(configuration, lifecycle)
+  const label = scheme && adoptable(scheme, document, request.label, request.source)
+  const reasons: Reason[] = [
+    ...checkedIn(request),
+    ...allowsAll(request, lifecycle, ['adopt']).reasons,
+    ...adoptionIsOn(request, lifecycle),
+    ...(scheme
+      ? []
+      : [
+          {
+            rule: 'scheme' as const,
+            message: `${lifecycle.name} has no revision scheme`,
+            where: lifecycle.name,
+            wayOut: 'give the lifecycle a scheme',
+          },
+        ]),
+    ...(label && 'label' in label ? already(document, label.label) : []),
+    ...(label && 'reason' in label
+      ? [{ rule: 'label' as const, message: label.reason, where: scheme!.name, wayOut: label.wayOut }]
+      : []),
+  ]
+  if (reasons.length || !label || !('label' in label)) return { ok: false, reasons }
+  return {
+    ok: true,
+    outcome: relabelled(request, lifecycle, label.label, 'adopted', `Adopted from ${request.source}`),
+  }
+}
+
+type Answer = { label: string } | { reason: string; wayOut: string }
+
+/** A transition may take a label over that the document has already, on its way to another state; adopting it in place would do nothing. */
+function already({ number, revision, register }: DocumentSnapshot, label: string): Reason[] {
+  if (label !== revision || !register.some((row) => row.label === revision)) return []
+  return [
+    {
+      rule: 'already',
+      message: `${label} is its label already`,
+      where: `the register of ${number}`,
+      wayOut: 'nothing is left to do',
+    },
+  ]
+}
+
+/** Labels are adopted only in states that say so. */
+export function adoptionIsOn(
+  { configuration, document }: Pick<Standing, 'configuration' | 'document'>,
+  lifecycle: Lifecycle,
+): Reason[] {
+  if (stateUseOf(lifecycle, document.state).adoption) return []
+  const state = stateName(configuration, document.state)
+  const others = lifecycle.states
+    .filter((use) => use.adoption)
+    .map((use) => stateName(configuration, use.state))
+  return [
+    {
+      rule: 'adoption',
+      message: `labels are not adopted in ${state}`,
+      where: `${lifecycle.name}, state ${state}`,
+      wayOut: `${others.length ? `bring it to ${others.join(' or ')}, or ` : ''}switch adoption on in ${state}`,
+    },
+  ]
+}
+
+/**
+ * The canonical label that a document may adopt.
+ * @returns the label, or why the label cannot be taken: empty, refused by the scheme, or below a native revision.
+ */
+export function adoptable(
+  scheme: RevisionScheme,
+  document: Pick<DocumentSnapshot, 'revision' | 'register'>,
+  raw: string | null,
+  source: string,
+): Answer {
+  if (raw === null || raw.trim() === '')
+    return { reason: `${source} is empty: there is no label to adopt`, wayOut: 'enter the label it carries' }
+  const reading = parse(scheme, raw)
+  if (!reading.ok)
+    return {
+      reason: refusalSentence(scheme, raw, reading.reason, reading.nearest),
+      wayOut: reading.nearest.length
+        ? `correct it, perhaps to ${reading.nearest.join(' or ')}`
+        : 'correct it',
+    }
+  const native = highestNative(scheme, document.register)
+  if (native && compare(scheme, reading.position, positionOf(scheme, native)) < 0)
+    return {
+      reason: `${reading.canonical} lies below ${native}, which was registered in the vault`,
+      wayOut: `adopt ${native} or a later label, or correct ${native} in the register first`,
+    }
+  return { label: reading.canonical }
+}
+
+function highestNative(scheme: RevisionScheme, register: RegisterRow[]): string | undefined {
+  const labels = register.filter((row) => row.origin === 'native').map((row) => row.label)
+  return labels.sort((a, b) => compare(scheme, positionOf(scheme, b), positionOf(scheme, a)))[0]
+}

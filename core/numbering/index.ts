@@ -1,0 +1,1 @@
+export { canonicalNumber } from './canonical-number'

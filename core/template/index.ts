@@ -1,0 +1,1 @@
+export { render, templateFault } from './template'

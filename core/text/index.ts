@@ -1,0 +1,2 @@
+export { editDistance } from './edit-distance'
+export { remembered } from './remember'
