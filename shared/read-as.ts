@@ -33,7 +33,13 @@ function checkedText(value: object): object {
 function faults(error: ValidationError, above = ''): string[] {
   const path = above ? `${above}.${error.property}` : error.property
   return [
-    ...Object.values(error.constraints ?? {}).map((message) => placed(message, error.property, path)),
+    ...Object.entries(error.constraints ?? {})
+      .filter(([check]) => check !== 'unknownValue')
+      .map(([check, message]) =>
+        check === 'whitelistValidation'
+          ? `${path} does not belong here`
+          : placed(message, error.property, path),
+      ),
     ...(error.children ?? []).flatMap((child) => faults(child, path)),
   ]
 }

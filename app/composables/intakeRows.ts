@@ -1,4 +1,11 @@
-import type { PlannedDocument, PlannedFile, Prediction, Settlement } from '~~/core/intake'
+import {
+  type ConflictCode,
+  conflictKinds,
+  type PlannedDocument,
+  type PlannedFile,
+  type Prediction,
+  type Settlement,
+} from '~~/core/intake'
 
 /** A file of an intake with its document's plan and what came of it, as the server lists it. */
 export interface PlannedRow {
@@ -18,22 +25,9 @@ export interface PlannedRow {
   asPredicted: boolean | null
 }
 
-export const conflictNames: Record<string, string> = {
-  unreadable: 'File cannot be read',
-  'empty-file': 'File is empty',
-  changed: 'File has changed',
-  'name-not-read': 'No number in the name',
-  'no-label': 'No revision anywhere',
-  'label-refused': 'Label not in the scheme',
-  'same-revision-twice': 'Same number and revision twice',
-  'sources-disagree': 'Name and register disagree',
-  'number-in-vault': 'Number is in the vault already',
-  'no-class': 'No class fits',
-  'no-target-state': 'No such target state',
-  'no-way': 'No way into the state',
-  refused: 'The engine refuses',
-  companion: 'A companion is held back',
-}
+/** A conflict in a list; a file may also be held back by another of its document. */
+export const conflictName = (code: string | null): string =>
+  code === 'companion' ? 'A companion is held back' : (conflictKinds[code as ConflictCode] ?? 'held back')
 
 /** What one kind of source says of a file's revision. */
 export const said = (row: PlannedRow, source: string) =>
@@ -73,7 +67,7 @@ export function standing(row: PlannedRow, atLength: boolean): string {
   if (status !== 'held') return status === 'done' ? 'brought in' : status
   return atLength
     ? whyHeld(row) || `another file of ${row.file.number} is held back`
-    : (conflictNames[row.file.conflict ?? ''] ?? 'held back')
+    : conflictName(row.file.conflict)
 }
 
 export function settlementWords({ leaveOut, label, number, trust }: Settlement): string {

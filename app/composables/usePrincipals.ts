@@ -1,15 +1,20 @@
+import { anyone, principal } from '~~/core/access'
+
 /** Everybody that a lifecycle can name: anyone, roles, groups, and people of the directory. */
 export function usePrincipals() {
   const store = useConfiguration()
   return computed(() => {
     const { roles = [], groups = [] } = store.drafted ?? {}
+    const people = (store.directory?.people ?? []).filter(({ active }) => active !== false)
+    const entry = (kind: 'role' | 'group' | 'person') => (thing: { id: string; name: string }) => ({
+      value: principal(kind, thing.id),
+      name: thing.name,
+    })
     return [
-      { value: 'anyone', name: 'anyone' },
-      ...roles.map(({ id, name }) => ({ value: `role:${id}`, name })),
-      ...groups.map(({ id, name }) => ({ value: `group:${id}`, name })),
-      ...(store.directory?.people ?? [])
-        .filter(({ active }) => active !== false)
-        .map(({ id, name }) => ({ value: `person:${id}`, name })),
+      { value: anyone, name: anyone },
+      ...roles.map(entry('role')),
+      ...groups.map(entry('group')),
+      ...people.map(entry('person')),
     ]
   })
 }

@@ -4,18 +4,7 @@ import { readdir } from 'node:fs/promises'
 import { extname, join, relative, resolve, sep } from 'node:path'
 import { defineCommand } from 'citty'
 import { canonicalNumber } from '../../core/numbering'
-import {
-  type FoundFile,
-  namePattern,
-  type NamePattern,
-  planIntake,
-  type Profile,
-  readName,
-  readRegister,
-  type RegisterEntry,
-  RegisterError,
-  usualPatterns,
-} from '../../core/intake'
+import { type FoundFile, namePattern, type NamePattern, planIntake, type Profile, readName, readRegister, type RegisterEntry, RegisterError, usualPatterns } from '../../core/intake'
 import { readConfiguration } from '../configuration'
 import { answer, readJson, UsageError } from '../input'
 

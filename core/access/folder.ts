@@ -1,5 +1,5 @@
 import type { Principal } from './principal'
-import type { Right } from './right'
+import type { Right } from './rights'
 
 /** A folder and what it says about access. Paths start at the root, `/`, without a slash at the end. */
 export interface Folder {

@@ -1,7 +1,16 @@
 export { type Directory } from './directory'
 export { type Folder } from './folder'
 export { type Person } from './person'
-export { type Principal } from './principal'
+export {
+  anyone,
+  idOf,
+  type Principal,
+  principal,
+  type PrincipalKind,
+  principalShape,
+  readPrincipal,
+} from './principal'
 export { type Reason } from './reason'
-export { type Right, rights } from './right'
+export { type Right, rightKind, rights, rightShape } from './rights'
+export { type StateOfRights } from './rights/right-kind'
 export { allows, chainTo, folderGrants, principalsOf, stateGrants } from './rules'

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Person } from './person'
-import type { Right } from './right'
+import type { Right } from './rights'
 import type { StateUse } from '../configuration'
 import { allows, chainTo, folderGrants, principalsOf } from './rules'
 import type { Folder } from './folder'

@@ -1,6 +1,6 @@
+import { anyone, principal, type Principal } from './principal'
 import type { Person } from './person'
-import type { Principal } from './principal'
-import type { Right } from './right'
+import type { Right } from './rights'
 import type { Folder } from './folder'
 
 /** What grants rights: a state of a lifecycle. */
@@ -18,16 +18,16 @@ export function chainTo(folders: Folder[], path: string): Folder[] {
 /** Every principal that a person is in a folder: themselves, their groups, anyone, and the roles they play there. */
 export function principalsOf(person: Person, chain: Folder[]): Set<Principal> {
   const held = new Set<Principal>([
-    'anyone',
-    `person:${person.id}`,
-    ...person.groups.map((group) => `group:${group}`),
+    anyone,
+    principal('person', person.id),
+    ...person.groups.map((group) => principal('group', group)),
   ])
   const decided = new Set<string>()
   for (const folder of [...chain].reverse())
     for (const [role, players] of Object.entries(folder.roles ?? {})) {
       if (decided.has(role)) continue
       decided.add(role)
-      if (players.some((player) => held.has(player))) held.add(`role:${role}`)
+      if (players.some((player) => held.has(player))) held.add(principal('role', role))
     }
   return held
 }

@@ -1,3 +1,6 @@
+export { type Attribute, type DocumentRecord, type Value, type ValueType } from './attribute'
 export { isDate } from './day'
-export { type Attribute, type DocumentRecord, type Value, type ValueType } from './types'
+export { attributeFields } from './shape'
+export { type AttributeType } from './types/attribute-type'
+export { attributeType, attributeTypes } from './types'
 export { valueFor } from './value-for'

@@ -12,7 +12,7 @@ import {
 import { check } from './check'
 import type { Directory } from '../access'
 import type { Finding } from './finding'
-import { fillSeats } from './people'
+import { fillSeats } from './fill-seats'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 

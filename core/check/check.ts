@@ -1,9 +1,11 @@
+import type { Directory } from '../access'
 import type { Configuration } from '../configuration'
 import { checkClasses } from './classes'
 import { checkEffects } from './effects'
-import type { Directory } from '../access'
 import type { Finding } from './finding'
 import { checkGuards } from './guards'
+import { checkLoops } from './loops'
+import { checkNotices } from './notices'
 import { checkPeople } from './people'
 import { checkRevisions } from './revisions'
 import { checkStructure } from './structure'
@@ -19,8 +21,10 @@ export function check(configuration: Configuration, directory?: Directory): Find
     ...checkRevisions(configuration),
     ...checkStructure(configuration),
     ...checkGuards(configuration),
+    ...checkLoops(configuration),
     ...checkPeople(configuration, directory),
-    ...checkEffects(configuration, directory),
+    ...checkEffects(configuration),
+    ...checkNotices(configuration, directory),
     ...checkClasses(configuration),
   ].sort((a, b) => weight[a.severity] - weight[b.severity])
 }

@@ -1,19 +1,24 @@
 import type { Edit } from '../configuration'
+import { codes, type FindingCode } from './codes'
+import type { Severity } from './codes/code'
+
+/** What a finding is about. */
+export interface Where {
+  lifecycle?: string
+  state?: string
+  transition?: string
+  scheme?: string
+  class?: string
+  attribute?: string
+  folder?: string
+  role?: string
+}
 
 /** What the checker says of a configuration. An `error` stops publishing; a warning or an advice can be waived with a reason. */
 export interface Finding {
-  code: string
-  severity: 'error' | 'warning' | 'advice'
-  where: {
-    lifecycle?: string
-    state?: string
-    transition?: string
-    scheme?: string
-    class?: string
-    attribute?: string
-    folder?: string
-    role?: string
-  }
+  code: FindingCode
+  severity: Severity
+  where: Where
   message: string
   /** What proves it: a record, a trace, people, labels, a place in a text. */
   witness?: unknown
@@ -21,9 +26,18 @@ export interface Finding {
   fix?: { words: string; edit: Edit }
 }
 
+/** A finding as heavy as its code, unless it says otherwise. */
+export const finding = (
+  code: FindingCode,
+  where: Where,
+  message: string,
+  more: Partial<Pick<Finding, 'severity' | 'witness' | 'fix'>> = {},
+): Finding => ({ code, severity: codes[code].severity, where, message, ...more })
+
 /** What a finding is about, whatever its words: the key under which it is waived. */
-export const findingKey = ({ code, where }: Pick<Finding, 'code' | 'where'>): string =>
-  `${code} ${Object.entries(where)
+export function findingKey({ code, where }: Pick<Finding, 'code' | 'where'>): string {
+  const places = Object.entries(where)
     .sort(([a], [b]) => (a < b ? -1 : 1))
     .map(([kind, id]) => `${kind}=${id}`)
-    .join(' ')}`.trim()
+  return `${code} ${places.join(' ')}`.trim()
+}

@@ -1,4 +1,4 @@
 export { check } from './check'
 export { type Finding, findingKey } from './finding'
 export { unattendedIn } from './guards'
-export { unusedRights } from './unused-rights'
+export { unusedRights, usersOfRight } from './unused-rights'

@@ -1,13 +1,5 @@
-import {
-  chainTo,
-  type Directory,
-  type Folder,
-  folderGrants,
-  type Person,
-  type Principal,
-  principalsOf,
-  stateGrants,
-} from '../access'
+import { chainTo, type Directory, type Folder, idOf, principal, type Principal } from '../access'
+import { isAdopting } from '../revision'
 import {
   type Configuration,
   type Lifecycle,
@@ -16,20 +8,10 @@ import {
   stateName,
   type Transition,
 } from '../configuration'
-import type { Finding } from './finding'
-import { shortestWay } from './graph'
-
-/** Somebody who may act at a place: a person of the directory, or without one whoever is a principal. */
-interface Actor {
-  id: string
-  name: string
-  held: Set<Principal>
-  may: (right: 'edit' | 'move', lifecycle: Lifecycle, state: string) => boolean
-}
-interface Place {
-  path: string | null
-  actors: Actor[]
-}
+import { type Actor, type Place, placesOf, principalActors } from './actors'
+import { fillSeats } from './fill-seats'
+import { finding, type Finding, type Where } from './finding'
+import { shortestWay, type Trace } from './graph'
 
 /** Transitions that nobody can fire, quorums that cannot be filled, roles without people, and one pair of hands for everything. */
 export function checkPeople(configuration: Configuration, directory?: Directory): Finding[] {
@@ -50,73 +32,9 @@ export function checkPeople(configuration: Configuration, directory?: Directory)
   })
 }
 
-function placesOf(lifecycle: Lifecycle, directory: Directory): Place[] {
-  const people = directory.people.filter(({ active }) => active !== false)
-  const folders = directory.folders as Folder[]
-  const asked = directory.folders.filter(({ lifecycles }) => lifecycles?.includes(lifecycle.id))
-  const anyNamed = directory.folders.some(({ lifecycles }) => lifecycles)
-  return (anyNamed ? asked : directory.folders).map(({ path }) => {
-    const chain = chainTo(folders, path)
-    return { path, actors: people.map((person) => actorAt(person, chain)) }
-  })
-}
-
-/** A directory that grants a right nowhere says nothing about it. */
-const says = (chain: Folder[], right: string) =>
-  chain.some(({ grants }) =>
-    Object.values(grants ?? {}).some((listed) => (listed as string[]).includes(right)),
-  )
-
-function actorAt(person: Directory['people'][number], chain: Folder[]): Actor {
-  const held = principalsOf(
-    { groups: person.groups ?? [], id: person.id, name: person.name } satisfies Person,
-    chain,
-  )
-  return {
-    id: person.id,
-    name: person.name,
-    held,
-    may: (right, lifecycle, state) => {
-      const use = lifecycle.states.find((other) => other.state === state)
-      const placed = !says(chain, right) || folderGrants(chain, held, right).granted
-      return (
-        placed &&
-        use !== undefined &&
-        ((right === 'move' &&
-          !lifecycle.states.some(({ grants }) =>
-            Object.values(grants ?? {}).some((listed) => listed.includes('move')),
-          )) ||
-          stateGrants({ ...use, grants: use.grants ?? {} }, held, right))
-      )
-    },
-  }
-}
-
-function principalActors(lifecycle: Lifecycle): Actor[] {
-  const principals = new Set([
-    ...lifecycle.states.flatMap(({ grants }) => Object.keys(grants ?? {})),
-    ...lifecycle.transitions.flatMap(({ firedBy }) => firedBy ?? []),
-  ])
-  return [...principals].map((principal) => {
-    const held = new Set([principal, 'anyone'])
-    return {
-      id: principal,
-      name: principal,
-      held,
-      may: (right, of, state) =>
-        right === 'move' ||
-        of.states.some(
-          (use) =>
-            use.state === state &&
-            Object.entries(use.grants ?? {}).some(([to, listed]) => held.has(to) && listed.includes(right)),
-        ),
-    }
-  })
-}
-
 const plays = (actor: Actor, members: Principal[] | undefined) =>
   (members ?? []).some((principal) => actor.held.has(principal))
-const at = (path: string | null) => (path === null ? '' : ` in ${path}`)
+const inFolder = (path: string | null) => (path === null ? '' : ` in ${path}`)
 
 function firing(
   configuration: Configuration,
@@ -126,36 +44,29 @@ function firing(
 ): Finding[] {
   if (transition.trigger !== 'hand') return []
   const where = { lifecycle: lifecycle.id, transition: transition.id }
-  if (!transition.firedBy?.length)
-    return [
-      {
-        code: 'nobody-can-fire',
-        severity: 'error',
-        where,
-        message: `nobody may fire ${transition.name}: say who`,
-      },
-    ]
+  const { name, firedBy = [], from } = transition
+  if (firedBy.length === 0) return [finding('nobody-can-fire', where, `nobody may fire ${name}: say who`)]
   return places.flatMap(({ path, actors }): Finding[] => {
-    const named = actors.filter((actor) => plays(actor, transition.firedBy))
-    if (named.some((actor) => transition.from.some((state) => actor.may('move', lifecycle, state)))) return []
-    const who = transition.firedBy!.map((principal) => principalName(configuration, principal)).join(' or ')
+    const named = actors.filter((actor) => plays(actor, firedBy))
+    if (named.some((actor) => from.some((state) => actor.may('move', lifecycle, state)))) return []
+    const who = firedBy.map((one) => principalName(configuration, one)).join(' or ')
     const why = named.length
-      ? `none of ${named
-          .slice(0, 4)
-          .map(({ name }) => name)
-          .join(', ')}${named.length > 4 ? ' and others' : ''} has the right to move there`
+      ? `none of ${some(named)} has the right to move there`
       : `nobody active is ${who}`
+    const message = `nobody can fire ${name}${inFolder(path)}: ${why}`
     return [
-      {
-        code: 'nobody-can-fire',
-        severity: 'error',
-        where: { ...where, ...(path === null ? {} : { folder: path }) },
-        message: `nobody can fire ${transition.name}${at(path)}: ${why}`,
+      finding('nobody-can-fire', { ...where, ...(path === null ? {} : { folder: path }) }, message, {
         witness: { folder: path, people: named.map(({ id }) => id) },
-      },
+      }),
     ]
   })
 }
+
+const some = (actors: Actor[]) =>
+  `${actors
+    .slice(0, 4)
+    .map(({ name }) => name)
+    .join(', ')}${actors.length > 4 ? ' and others' : ''}`
 
 function quorum(
   configuration: Configuration,
@@ -172,7 +83,7 @@ function quorum(
       : seats
           .filter(({ needed, members }) => needed > 0 && members.length === 0)
           .map(({ name }) => `nobody may take the seat ${name} of ${transition.name}`)[0]
-  if (never) return [{ code: 'quorum-unfillable', severity: 'error', where, message: never }]
+  if (never) return [finding('quorum-unfillable', where, never)]
   const alone = onlyNamedPeople(seats)
   if (alone) return unfilled(transition, where, { path: null, actors: alone })
   return places.flatMap((place) => unfilled(transition, { ...where, folder: place.path! }, place))
@@ -181,69 +92,44 @@ function quorum(
 /** Where every member is a person by name, the seats can be filled or not whatever the directory says. */
 function onlyNamedPeople(seats: Seat[]): Actor[] | undefined {
   const members = new Set(seats.flatMap((seat) => seat.members))
-  if (![...members].every((member) => member.startsWith('person:'))) return undefined
+  const people = [...members].map((member) => idOf('person', member))
+  if (people.includes(undefined)) return undefined
   return [...members].map((member) => ({
-    id: member.slice('person:'.length),
+    id: idOf('person', member)!,
     name: member,
     held: new Set([member]),
     may: () => true,
   }))
 }
 
-function unfilled(transition: Transition, where: Finding['where'], { path, actors }: Place): Finding[] {
+function unfilled(transition: Transition, where: Where, { path, actors }: Place): Finding[] {
   const { filled, missing } = fillSeats(transition.seats!, actors)
   if (missing.length === 0) return []
   const wanted = transition.seats!.reduce((sum, { needed }) => sum + needed, 0)
+  const found = wanted - missing.reduce((sum, { lacking }) => sum + lacking, 0)
   const lacks = missing.map(({ seat, lacking }) => `${lacking} more for ${seat.name}`).join(', ')
+  const message = `${transition.name} needs ${wanted} different people${inFolder(path)}, and at most ${found} can be found: ${lacks}`
   return [
-    {
-      code: 'quorum-unfillable',
-      severity: 'error',
-      where,
-      message: `${transition.name} needs ${wanted} different people${at(path)}, and at most ${wanted - missing.reduce((sum, { lacking }) => sum + lacking, 0)} can be found: ${lacks}`,
+    finding('quorum-unfillable', where, message, {
       witness: {
         folder: path,
         filled: Object.fromEntries(filled),
         missing: Object.fromEntries(missing.map(({ seat, lacking }) => [seat.id, lacking])),
       },
-    },
+    }),
   ]
 }
 
-/**
- * Distinct people for all seats at once: a largest matching between chairs and people (augmenting paths), since one person
- * signs once in a round. Counting seat by seat would overlook that two seats share the same few people.
- */
-export function fillSeats(
-  seats: Seat[],
-  actors: Pick<Actor, 'id' | 'held'>[],
-): { filled: [string, string[]][]; missing: { seat: Seat; lacking: number }[] } {
-  const chairs = seats.flatMap((seat, index) => Array.from({ length: seat.needed }, () => index))
-  const candidates = seats.map((seat) =>
-    actors.flatMap(({ held }, person) => (seat.members.some((member) => held.has(member)) ? [person] : [])),
-  )
-  const chairOf = new Map<number, number>()
-  const seat = (chair: number, tried: Set<number>): boolean => {
-    for (const person of candidates[chairs[chair]!]!) {
-      if (tried.has(person)) continue
-      tried.add(person)
-      const taken = chairOf.get(person)
-      if (taken !== undefined && !seat(taken, tried)) continue
-      chairOf.set(person, chair)
-      return true
-    }
-    return false
-  }
-  chairs.forEach((_, chair) => seat(chair, new Set()))
-  const seated = seats.map((_, index) =>
-    [...chairOf].filter(([, chair]) => chairs[chair] === index).map(([person]) => actors[person]!.id),
-  )
-  return {
-    filled: seats.map(({ id }, index) => [id, seated[index]!]),
-    missing: seats.flatMap((of, index) =>
-      seated[index]!.length < of.needed ? [{ seat: of, lacking: of.needed - seated[index]!.length }] : [],
-    ),
-  }
+/** The roles that a lifecycle speaks of. */
+function rolesIn({ transitions, states }: Lifecycle): Set<string> {
+  const named = [
+    ...transitions.flatMap(({ firedBy = [], seats = [] }) => [
+      ...firedBy,
+      ...seats.flatMap(({ members }) => members),
+    ]),
+    ...states.flatMap(({ grants }) => Object.keys(grants ?? {})),
+  ]
+  return new Set(named.flatMap((one) => idOf('role', one) ?? []))
 }
 
 function rolesUnassigned(
@@ -252,64 +138,58 @@ function rolesUnassigned(
   directory: Directory,
   places: Place[],
 ): Finding[] {
-  const roles = new Set(
-    [
-      ...lifecycle.transitions.flatMap(({ firedBy = [], seats = [] }) => [
-        ...firedBy,
-        ...seats.flatMap(({ members }) => members),
-      ]),
-      ...lifecycle.states.flatMap(({ grants }) => Object.keys(grants ?? {})),
-    ].filter((principal) => principal.startsWith('role:')),
-  )
   return places.flatMap(({ path, actors }) =>
-    [...roles]
-      .filter((role) => !actors.some(({ held }) => held.has(role)))
-      .map((role): Finding => {
-        const named = chainTo(directory.folders as Folder[], path!).some(
-          (folder) => folder.roles?.[role.slice('role:'.length)]?.length,
-        )
-        return {
-          code: 'role-unassigned',
-          severity: 'warning',
-          where: { lifecycle: lifecycle.id, folder: path!, role: role.slice('role:'.length) },
-          message: `${named ? 'nobody active plays' : 'no folder says who plays'} ${principalName(configuration, role)} in ${path}, and ${lifecycle.name} speaks of it`,
-        }
+    [...rolesIn(lifecycle)]
+      .filter((role) => !actors.some(({ held }) => held.has(principal('role', role))))
+      .map((role) => {
+        const chain = chainTo(directory.folders as Folder[], path!)
+        const isNamed = chain.some((folder) => folder.roles?.[role]?.length)
+        const who = principalName(configuration, principal('role', role))
+        const message = `${isNamed ? 'nobody active plays' : 'no folder says who plays'} ${who} in ${path}, and ${lifecycle.name} speaks of it`
+        return finding('role-unassigned', { lifecycle: lifecycle.id, folder: path!, role }, message)
       }),
   )
 }
 
-/** Whether one person can change a content and bring it to an issued state without anybody else. */
+/** Whether one person can change a content and bring it to an issued state without anybody else; the first such person. */
 function selfApproval(configuration: Configuration, lifecycle: Lifecycle, places: Place[]): Finding[] {
-  const issued = new Set(lifecycle.states.filter(({ phase }) => phase === 'issued').map(({ state }) => state))
   for (const { path, actors } of places)
     for (const actor of actors)
       for (const { state, content } of lifecycle.states) {
         if (content !== 'open' || !actor.may('edit', lifecycle, state)) continue
-        const way = shortestWay(
-          lifecycle,
-          state,
-          true,
-          (transition, from) => (firesAlone(actor, lifecycle, transition, from) ? true : undefined),
-          (to) => issued.has(to),
-        )
-        if (!way) continue
-        const who = path === null ? principalName(configuration, actor.id) : actor.name
-        return [
-          {
-            code: 'self-approval',
-            severity: 'warning',
-            where: { lifecycle: lifecycle.id, ...(path === null ? {} : { folder: path }) },
-            message: `${who} can change a document in ${stateName(configuration, state)} and alone bring it to ${stateName(configuration, way.states.at(-1)!)}${at(path)}`,
-            witness: { person: actor.id, ...way },
-          },
-        ]
+        const way = wayAlone(lifecycle, actor, state)
+        if (way) return [selfApprovalFinding(configuration, lifecycle, path, actor, way)]
       }
   return []
 }
 
+/** The shortest way to an issued state on which one person fires all by themselves. */
+const wayAlone = (lifecycle: Lifecycle, actor: Actor, state: string): Trace | undefined =>
+  shortestWay(
+    lifecycle,
+    state,
+    true,
+    (transition, from) => (firesAlone(actor, lifecycle, transition, from) ? true : undefined),
+    (to) => lifecycle.states.some((use) => use.state === to && use.phase === 'issued'),
+  )
+
+function selfApprovalFinding(
+  configuration: Configuration,
+  { id }: Lifecycle,
+  path: string | null,
+  actor: Actor,
+  way: Trace,
+): Finding {
+  const who = path === null ? principalName(configuration, actor.id) : actor.name
+  const [from, to] = [way.states[0]!, way.states.at(-1)!].map((state) => stateName(configuration, state))
+  const message = `${who} can change a document in ${from} and alone bring it to ${to}${inFolder(path)}`
+  const where = { lifecycle: id, ...(path === null ? {} : { folder: path }) }
+  return finding('self-approval', where, message, { witness: { person: actor.id, ...way } })
+}
+
 /** Taking a legacy label over issues nothing new. */
 function firesAlone(actor: Actor, lifecycle: Lifecycle, transition: Transition, from: string): boolean {
-  if (transition.revision.startsWith('adopt:') || transition.notBy?.includes('lastEditor')) return false
+  if (isAdopting(transition.revision) || transition.notBy?.includes('lastEditor')) return false
   if (transition.trigger === 'unattended') return true
   if (transition.trigger === 'hand')
     return plays(actor, transition.firedBy) && actor.may('move', lifecycle, from)

@@ -10,7 +10,7 @@ const use = (state: string, rights: Right[], adoption = false) => ({
   adoption,
   grants: { anyone: rights },
 })
-const way = (trigger: Transition['trigger']): Transition => ({
+const transition = (trigger: Transition['trigger']): Transition => ({
   id: 'go',
   name: 'Go',
   from: ['a'],
@@ -19,22 +19,22 @@ const way = (trigger: Transition['trigger']): Transition => ({
   revision: 'keep',
   effects: [],
 })
-const lifecycle = (ways: Transition[]): Lifecycle => ({
+const lifecycle = (transitions: Transition[]): Lifecycle => ({
   id: 'l',
   name: 'L',
   scheme: 's',
   entry: 'a',
   states: [use('a', ['see', 'move']), use('b', ['see'])],
-  transitions: ways,
+  transitions,
 })
 
 it('moving is of no use where nothing is fired from, and of use where something is', () => {
   expect(unusedRights(lifecycle([]))).toEqual([
     { state: 'a', right: 'move', why: 'no transition is fired from there' },
   ])
-  expect(unusedRights(lifecycle([way('unattended')]))).toHaveLength(1)
-  expect(unusedRights(lifecycle([way('hand')]))).toEqual([])
-  expect(unusedRights(lifecycle([way('quorum')]))).toEqual([])
+  expect(unusedRights(lifecycle([transition('unattended')]))).toHaveLength(1)
+  expect(unusedRights(lifecycle([transition('hand')]))).toEqual([])
+  expect(unusedRights(lifecycle([transition('quorum')]))).toEqual([])
 })
 
 it('adopting is of no use where labels are not adopted', () => {

@@ -1,4 +1,5 @@
-import { type Attribute, isDate, type ValueType } from '../attribute'
+import { sorts } from './sorts'
+import { type Attribute, attributeType, isDate, type ValueType } from '../attribute'
 import {
   type ComparisonOperator,
   type Condition,
@@ -37,7 +38,7 @@ function languageOf(attributes: Attribute[]): ConditionLanguage {
   let language = languages.get(attributes)
   if (!language) {
     const types = new Map<string, ValueType>(Object.entries(facts))
-    for (const { id, type } of attributes) types.set(id, type === 'choice' ? 'text' : type)
+    for (const { id, type } of attributes) types.set(id, attributeType(type).valueType)
     languages.set(
       attributes,
       (language = { types, read: remembered(5000, (text) => new Parser(tokenize(text), types).whole()) }),
@@ -141,7 +142,8 @@ class Parser {
           ? `date(${JSON.stringify(right.value)})`
           : undefined
       throw new ConditionError(`${typeName(left)} is compared with ${typeName(right)}`, right.at, suggestion)
-    } else if (ordering && left.type === 'yesno') throw new ConditionError('yes and no have no order', at)
+    } else if (ordering && !sorts[left.type].isOrdered)
+      throw new ConditionError('yes and no have no order', at)
     return { kind: 'compare', operator: operator as ComparisonOperator, left, right }
   }
 
@@ -230,7 +232,7 @@ class Parser {
 }
 
 function typeName({ type }: Operand): string {
-  return { text: 'a text', number: 'a number', date: 'a date', yesno: 'yes/no', null: 'null' }[type]
+  return type === 'null' ? 'null' : sorts[type].name
 }
 
 function near(word: string, known: string[]): string | undefined {

@@ -1,20 +1,8 @@
-import type { ComparisonOperator, Condition, Operand, TextMethod } from './types'
-import { isDate, type ValueType } from '../attribute'
+import { sorts } from './sorts'
+import type { Comparator } from './sorts/sort'
+import type { ComparisonOperator, Condition, Operand } from './types'
+import type { ValueType } from '../attribute'
 import { writeCondition } from './write'
-
-/** How a row compares; with `!` in front, its opposite. */
-export type Comparator =
-  | ComparisonOperator
-  | 'empty'
-  | 'filled'
-  | 'yes'
-  | 'no'
-  | 'oneOf'
-  | '!oneOf'
-  | TextMethod
-  | `!${TextMethod}`
-  | 'fits'
-  | '!fits'
 
 /** One line of a condition: an attribute or fact, how it compares, and with what: values as they are written, or another attribute. */
 export interface Row {
@@ -46,32 +34,7 @@ export class RowError extends Error {
 }
 
 /** The comparators that fit a type of value. */
-export function comparatorsFor(type: ValueType): Comparator[] {
-  if (type === 'yesno') return ['yes', 'no', '==', '!=', 'empty', 'filled']
-  const ordered: Comparator[] = ['==', '!=', '<', '<=', '>', '>=', 'oneOf', '!oneOf', 'empty', 'filled']
-  return type === 'text'
-    ? [
-        '==',
-        '!=',
-        'oneOf',
-        '!oneOf',
-        'startsWith',
-        '!startsWith',
-        'endsWith',
-        '!endsWith',
-        'contains',
-        '!contains',
-        'fits',
-        '!fits',
-        '<',
-        '<=',
-        '>',
-        '>=',
-        'empty',
-        'filled',
-      ]
-    : ordered
-}
+export const comparatorsFor = (type: ValueType): Comparator[] => sorts[type].comparators
 
 /** A condition as rows in groups; what the rows mean is the same. */
 export function groupOf(condition: Condition): Group {
@@ -201,14 +164,9 @@ function comparison(row: Row, types: Map<string, ValueType>): Condition {
   }
 }
 
-function literal(name: string, type: ValueType, value: string): Operand {
-  if (type === 'text') return { kind: 'literal', type, value, at: 0 }
-  if (value.trim() === '') throw new RowError(`${name} is compared with nothing yet`)
-  if (type === 'yesno') return { kind: 'literal', type, value: value === 'true', at: 0 }
-  if (type === 'number' && Number.isFinite(Number(value)))
-    return { kind: 'literal', type, value: Number(value), at: 0 }
-  if (type === 'date' && isDate(value)) return { kind: 'literal', type, value, at: 0 }
-  throw new RowError(
-    `${name} is compared with “${value}”, which is no ${type === 'date' ? 'day such as 2026-03-01' : 'number'}`,
-  )
+function literal(name: string, type: ValueType, text: string): Operand {
+  const value = sorts[type].read(text)
+  if (value !== undefined) return { kind: 'literal', type, value, at: 0 }
+  if (text.trim() === '') throw new RowError(`${name} is compared with nothing yet`)
+  throw new RowError(`${name} is compared with “${text}”, which is no ${sorts[type].takes}`)
 }

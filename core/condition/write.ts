@@ -1,3 +1,5 @@
+import { quoted } from './sorts/quoted'
+import { sorts } from './sorts'
 import type { Condition, Operand } from './types'
 
 /** How strongly each kind binds: a part that binds more weakly than its place needs parentheses. */
@@ -37,10 +39,5 @@ function at(condition: Condition, place: number): string {
 
 function writeOperand(operand: Operand): string {
   if (operand.kind === 'identifier') return operand.name
-  if (operand.type === 'text') return quoted(String(operand.value))
-  return operand.type === 'date' ? `date(${quoted(String(operand.value))})` : String(operand.value)
+  return operand.type === 'null' ? 'null' : sorts[operand.type].written(operand.value)
 }
-
-/** A text in CEL's double quotes; what JSON escapes differently is escaped by its code. */
-const quoted = (text: string) =>
-  JSON.stringify(text).replace(/\\[bf]/g, (escape) => (escape === '\\b' ? '\\u0008' : '\\u000c'))

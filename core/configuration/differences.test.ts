@@ -1,5 +1,5 @@
 import { configuration } from '../engine/world.fixture'
-import { applyEdit, type Edit } from './edits/edit'
+import { applyEdit, type Edit } from './edits'
 import { differences } from './differences'
 import { describe, expect, it } from 'vitest'
 

@@ -1,3 +1,4 @@
+import { type Trigger, triggerKind } from './triggers'
 import { schemeChangesInWords, seriesInWords } from '../revision'
 import { principalName, stateName } from './look-up'
 import { effectInWords, referencesInWords, seatsInWords, toldInWords } from './words'
@@ -227,8 +228,7 @@ const inWords: Record<string, (configuration: Configuration, value: never) => st
       .join(', '),
   notBy: (_, whom: string[]) =>
     whom.map((one) => (one === 'creator' ? 'who created it' : 'who edited it last')).join(', '),
-  trigger: (_, trigger: Transition['trigger']) =>
-    ({ hand: 'by hand', unattended: 'unattended', quorum: 'by quorum' })[trigger],
+  trigger: (_, trigger: Trigger) => triggerKind(trigger).name,
 }
 
 function insideTransition(configuration: Configuration, old: Transition, now: Transition): string[] {

@@ -1,14 +1,10 @@
 export { differences } from './differences'
-export {
-  applyEdit,
-  describeEdit,
-  type Edit,
-  editKinds,
-  type StatePatch,
-  type TransitionPatch,
-} from './edits/edit'
+export { type StatePatch } from './edits/change-state'
+export { type TransitionPatch } from './edits/change-transition'
+export { applyEdit, describeEdit, type Edit, editKind, editShape } from './edits'
 export { nameHint } from './general-names'
 export {
+  attributeName,
   attributeOf,
   catalogueState,
   classOf,
@@ -24,17 +20,16 @@ export {
 export { mayFire, nobodyFires } from './may-fire'
 export { EditError, idFor } from './naming'
 export { patterns } from './patterns'
+export { type Phase, phaseKinds, phases } from './phases'
+export { configurationFields, configurationSchema } from './shape'
+export { type Trigger, triggerKind, triggerKinds } from './triggers'
 export {
   type Configuration,
   type DocumentClass,
-  type Effect,
   type Lifecycle,
   type Notice,
-  type Phase,
-  phases,
-  type RevisionStep,
   type Seat,
   type StateUse,
   type Transition,
 } from './types'
-export { stepWord, whenAndThen, whoFires } from './words'
+export { effectInWords, stepWord, whenAndThen, whoFires } from './words'

@@ -1,6 +1,7 @@
+import { type PrincipalKind, readPrincipal } from '../access'
+import type { Configuration, DocumentClass, Lifecycle, Named, State, StateUse, Transition } from './types'
 import type { Attribute } from '../attribute'
 import type { RevisionScheme } from '../revision'
-import type { Configuration, DocumentClass, Lifecycle, State, StateUse, Transition } from './types'
 
 /** Something asked for by id that the configuration does not have. */
 export class UnknownError extends Error {
@@ -51,10 +52,13 @@ export const stateUseOf = (lifecycle: Lifecycle, id: string): StateUse =>
 export const stateName = (configuration: Configuration, id: string): string =>
   configuration.states.find((state) => state.id === id)?.name ?? id
 
+/** An attribute's name for people. */
+export const attributeName = (configuration: Configuration, id: string): string =>
+  configuration.attributes.find((attribute) => attribute.id === id)?.name ?? id
+
 /** A principal's name for people: “Checker”, “Release Board”, “anyone”. */
-export function principalName(configuration: Configuration, principal: string): string {
-  const [kind, id] = principal.split(':')
-  if (kind === 'role') return configuration.roles.find((role) => role.id === id)?.name ?? principal
-  if (kind === 'group') return configuration.groups.find((group) => group.id === id)?.name ?? principal
-  return principal
+export function principalName({ roles, groups }: Configuration, principal: string): string {
+  const read = readPrincipal(principal)
+  const named: Partial<Record<PrincipalKind, Named[]>> = { role: roles, group: groups }
+  return (read && named[read.kind]?.find(({ id }) => id === read.id)?.name) ?? principal
 }

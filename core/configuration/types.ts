@@ -1,6 +1,9 @@
+import type { Effect } from '../effect'
+import type { RevisionScheme, RevisionStep } from '../revision'
+import type { Phase } from './phases'
+import type { Trigger } from './triggers'
 import type { Principal, Right } from '../access'
 import type { Attribute } from '../attribute'
-import type { RevisionScheme, Step } from '../revision'
 
 /** The configuration of a vault, as it is published, exported and checked. */
 export interface Configuration {
@@ -37,9 +40,6 @@ export interface Lifecycle {
   transitions: Transition[]
 }
 
-export const phases = ['working', 'review', 'issued', 'retired'] as const
-export type Phase = (typeof phases)[number]
-
 export interface StateUse {
   state: string
   phase: Phase
@@ -51,15 +51,12 @@ export interface StateUse {
   grants: Record<Principal, Right[]>
 }
 
-/** What a transition does to the revision: a step of the scheme, or `adopt:ATTRIBUTE`. */
-export type RevisionStep = Step | `adopt:${string}`
-
 export interface Transition {
   id: string
   name: string
   from: string[]
   to: string
-  trigger: 'hand' | 'unattended' | 'quorum'
+  trigger: Trigger
   guard?: string
   firedBy?: Principal[]
   seats?: Seat[]
@@ -77,19 +74,6 @@ export interface Seat {
   members: Principal[]
   needed: number
 }
-
-export type Effect =
-  | { kind: 'write'; attribute: string; value: string }
-  | {
-      kind: 'sign'
-      attribute: string
-      seat: string
-      signer: number | 'last'
-      part: 'name' | 'initials' | 'date'
-    }
-  | { kind: 'copy'; folder: string }
-  | { kind: 'render'; format: 'pdf' }
-  | { kind: 'run'; job: string }
 
 export interface Notice {
   to: string[]

@@ -1,16 +1,18 @@
-import { principalName, stateName } from './look-up'
-import type { Configuration, Effect, Notice, Seat, Transition } from './types'
+import { type Effect, effectKind } from '../effect'
+import { readStep, stepKinds } from '../revision'
+import { attributeName, principalName, stateName } from './look-up'
+import { triggerKind } from './triggers'
+import type { Configuration, Notice, Seat, Transition } from './types'
 
 /** Who fires a transition, in words. */
-export function whoFires(configuration: Configuration, { trigger, firedBy, seats }: Transition): string {
-  if (trigger === 'unattended') return 'by itself'
-  if (trigger === 'quorum') return seats?.length ? seatsInWords(configuration, seats) : 'no seats yet'
-  return firedBy?.map((principal) => principalName(configuration, principal)).join(', ') || 'nobody yet'
-}
+export const whoFires = (configuration: Configuration, transition: Transition): string =>
+  triggerKind(transition.trigger).who(configuration, transition)
 
 /** What happens to the label, in a word. */
-export const stepWord = ({ revision }: Transition): string =>
-  revision.startsWith('adopt:') ? 'adopt' : revision
+export function stepWord({ revision }: Transition): string {
+  const { kind, argument } = readStep(revision)
+  return stepKinds[kind].word(argument)
+}
 
 /** When a transition may be fired and what follows, in words. */
 export function whenAndThen(configuration: Configuration, transition: Transition): string {
@@ -61,21 +63,5 @@ export const referencesInWords = (
   `${states.map((state) => stateName(configuration, state)).join(' or ')} for ${depth === 'all' ? 'all of them' : 'the direct ones'}`
 
 /** What an effect does. */
-export function effectInWords(configuration: Configuration, effect: Effect): string {
-  const name =
-    'attribute' in effect
-      ? (configuration.attributes.find(({ id }) => id === effect.attribute)?.name ?? effect.attribute)
-      : ''
-  switch (effect.kind) {
-    case 'write':
-      return `${name} ← ${effect.value}`
-    case 'sign':
-      return `${name} ← ${effect.part} of ${effect.signer === 'last' ? 'the last signer' : `signer ${effect.signer}`} of ${effect.seat}`
-    case 'copy':
-      return `copy to ${effect.folder}`
-    case 'render':
-      return 'render PDF'
-    case 'run':
-      return `run ${effect.job}`
-  }
-}
+export const effectInWords = (configuration: Configuration, effect: Effect): string =>
+  effectKind(effect).words(effect, (id) => attributeName(configuration, id))

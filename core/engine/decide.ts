@@ -1,8 +1,18 @@
+import { EffectError, effectKind, type Moment } from '../effect'
+import {
+  adoptedAttribute,
+  first,
+  format,
+  isAdopting,
+  positionOf,
+  RevisionError,
+  step,
+  type Step,
+} from '../revision'
 import { conditionRecord } from './condition-record'
 import { allowsAll } from './rights'
 import { ConditionError, evaluate, parseCondition } from '../condition'
-import { type DocumentRecord, valueFor } from '../attribute'
-import { first, format, positionOf, RevisionError, step, type Step } from '../revision'
+import type { DocumentRecord } from '../attribute'
 import { adoptable, adoptionIsOn } from './adopt'
 import {
   attributeOf,
@@ -17,7 +27,6 @@ import {
 } from '../configuration'
 import { checkedIn, commentGiven, type Decision, type Outcome, type Standing, writtenLabel } from './outcome'
 import type { Reason } from '../access'
-import { render } from '../template'
 import type { RegisterRow, Written } from './document'
 
 /** A transition asked for, and everything the answer rests on. */
@@ -40,7 +49,7 @@ export function decide(request: Request): Decision {
     ...stands(request, lifecycle, transition),
     ...mayFire(request, lifecycle, transition),
     ...guardHolds(request, lifecycle, transition),
-    ...(transition.revision.startsWith('adopt:') ? adoptionIsOn(request, lifecycle) : []),
+    ...(isAdopting(transition.revision) ? adoptionIsOn(request, lifecycle) : []),
     ...label.reasons,
     ...written.reasons,
     ...(transition.comment === 'required'
@@ -57,7 +66,7 @@ function outcome(
   after: string | null,
   written: Written[],
 ): Outcome {
-  const adopts = transition.revision.startsWith('adopt:')
+  const adopts = isAdopting(transition.revision)
   const changes = after !== null && (adopts || after !== document.revision)
   const version = changes ? document.version + 1 : null
   return {
@@ -114,7 +123,7 @@ function mayFire(request: Request, lifecycle: Lifecycle, transition: Transition)
   const { held, reasons } = allowsAll(
     request,
     lifecycle,
-    transition.revision.startsWith('adopt:') ? ['move', 'adopt'] : ['move'],
+    isAdopting(transition.revision) ? ['move', 'adopt'] : ['move'],
   )
   const firedBy = transition.firedBy ?? []
   if (!firedBy.some((principal) => held.has(principal))) {
@@ -195,8 +204,9 @@ function newLabel(
     after: document.revision,
     reasons: [{ rule: 'revision' as const, message, where: where(lifecycle, transition), wayOut }],
   })
-  if (transition.revision.startsWith('adopt:')) {
-    const attribute = attributeOf(configuration, transition.revision.slice('adopt:'.length))
+  const adopted = adoptedAttribute(transition.revision)
+  if (adopted !== undefined) {
+    const attribute = attributeOf(configuration, adopted)
     const value = document.record[attribute.id] ?? null
     const answer = adoptable(scheme, document, value === null ? null : String(value), attribute.name)
     return 'label' in answer
@@ -232,29 +242,18 @@ function writes(
   }
   for (const { attribute } of writtenLabel(lifecycle, document, after)) write(attribute, after)
   for (const effect of transition.effects) {
-    if (effect.kind !== 'write') {
-      reasons.push({
-        rule: 'effect',
-        message: `the effect “${effect.kind}” is not carried out here`,
-        where: where(lifecycle, transition),
-        wayOut: 'take the effect off the transition',
-      })
-      continue
+    const values = Object.fromEntries([...record.values()].map((entry) => [entry.attribute, entry.after]))
+    const moment: Moment = {
+      attributes: configuration.attributes,
+      written: values,
+      context: (known) => templateContext(request, transition, after, known),
     }
     try {
-      const attribute = attributeOf(configuration, effect.attribute)
-      const values = Object.fromEntries([...record.values()].map((entry) => [entry.attribute, entry.after]))
-      write(
-        attribute.id,
-        valueFor(attribute, render(effect.value, templateContext(request, transition, after, values))),
-      )
+      for (const { attribute, value } of effectKind(effect).carryOut(effect, moment)) write(attribute, value)
     } catch (error) {
-      reasons.push({
-        rule: 'effect',
-        message: `${effect.attribute} cannot be written: ${(error as Error).message}`,
-        where: where(lifecycle, transition),
-        wayOut: 'mend what the transition writes',
-      })
+      if (!(error instanceof EffectError)) throw error
+      const { message, wayOut } = error
+      reasons.push({ rule: 'effect', message, where: where(lifecycle, transition), wayOut })
     }
   }
   return { written: [...record.values()], reasons }

@@ -1,5 +1,5 @@
+import { isAdopting, type RevisionScheme, type Step, walk } from '../revision'
 import { type Configuration, type Lifecycle, schemeFor, type Transition } from '../configuration'
-import { type RevisionScheme, type Step, walk } from '../revision'
 import type { DocumentSnapshot } from './document'
 
 /** The label that the first stepping transition out of a document's state would give, whoever may fire it. */
@@ -12,7 +12,7 @@ export function nextLabel(
   const steps = lifecycle.transitions.filter(
     (transition) =>
       transition.from.includes(document.state) &&
-      !transition.revision.startsWith('adopt:') &&
+      !isAdopting(transition.revision) &&
       transition.revision !== 'keep',
   )
   return (

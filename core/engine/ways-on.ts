@@ -1,6 +1,7 @@
 import {
   compare,
   format,
+  isAdopting,
   type Position,
   positionOf,
   previousBy,
@@ -35,7 +36,7 @@ export function waysBetween(lifecycle: Lifecycle, from: string, to: string): Tra
     for (const transition of lifecycle.transitions)
       if (
         transition.from.includes(next.at) &&
-        !transition.revision.startsWith('adopt:') &&
+        !isAdopting(transition.revision) &&
         !next.passed.includes(transition.to)
       )
         open.push({

@@ -1,4 +1,4 @@
-import { type Configuration, type Lifecycle, type Phase, stateName } from '../configuration'
+import { type Configuration, type Lifecycle, phaseKinds, stateName, triggerKinds } from '../configuration'
 
 /** Where a lifecycle's states and transitions lie on its map, in pixels. An edge is one start of a transition. */
 export interface MapLayout {
@@ -32,14 +32,6 @@ const escaped = (text: string) =>
     .replace(/[&<>"]/g, (char) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[char]!)
     .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '')
 
-/** Phases differ by the weight and the break of the frame, so that the map can be read without colour. */
-const frames: Record<Phase, string> = {
-  working: 'fill="#fffdf9" stroke-width="1"',
-  review: 'fill="#ece7f3" stroke-width="1" stroke-dasharray="6 3"',
-  issued: 'fill="#2a2731" stroke-width="1"',
-  retired: 'fill="#f7f5f0" stroke-width="1" stroke-dasharray="2 3"',
-}
-
 /** A lifecycle's map as an SVG 1.1 document, black on white paper, for a report or a plotter. */
 export function mapSvg(
   configuration: Configuration,
@@ -48,11 +40,11 @@ export function mapSvg(
 ): string {
   const lines = edges.map(({ transition, points, label }) => {
     const drawn = lifecycle.transitions.find(({ id }) => id === transition)
-    return `<path d="${pathOf(points)}" fill="none" stroke="#2a2731" stroke-width="1.2"${drawn?.trigger === 'unattended' ? ' stroke-dasharray="5 3"' : ''}/><path d="${tipOf(points)}" fill="#2a2731"/><text x="${round(label.x)}" y="${round(label.y)}" font-size="11" fill="#2a2731">${escaped(drawn?.name ?? transition)}</text>`
+    return `<path d="${pathOf(points)}" fill="none" stroke="#2a2731" stroke-width="1.2"${drawn && triggerKinds[drawn.trigger].dashed ? ' stroke-dasharray="5 3"' : ''}/><path d="${tipOf(points)}" fill="#2a2731"/><text x="${round(label.x)}" y="${round(label.y)}" font-size="11" fill="#2a2731">${escaped(drawn?.name ?? transition)}</text>`
   })
   const boxes = nodes.map(({ state, x, y, width: wide, height: high }) => {
     const { phase } = lifecycle.states.find((use) => use.state === state)!
-    return `<rect x="${round(x)}" y="${round(y)}" width="${wide}" height="${high}" rx="2" stroke="#2a2731" ${frames[phase]}/><text x="${round(x + wide / 2)}" y="${round(y + high / 2 + 4)}" font-size="13" font-weight="600" text-anchor="middle" fill="${phase === 'issued' ? '#fffdf9' : '#2a2731'}">${escaped(stateName(configuration, state))}</text>`
+    return `<rect x="${round(x)}" y="${round(y)}" width="${wide}" height="${high}" rx="2" stroke="#2a2731" ${phaseKinds[phase].frame}/><text x="${round(x + wide / 2)}" y="${round(y + high / 2 + 4)}" font-size="13" font-weight="600" text-anchor="middle" fill="${phaseKinds[phase].ink}">${escaped(stateName(configuration, state))}</text>`
   })
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" width="${round(width)}" height="${round(height + 30)}" viewBox="0 -30 ${round(width)} ${round(height + 30)}" font-family="'IBM Plex Sans', Helvetica, sans-serif">`,

@@ -1,3 +1,4 @@
+export { type ConflictCode, conflictKinds } from './conflicts'
 export { namePattern, type NamePattern, PatternError, readName, usualPatterns } from './pattern'
 export { planIntake } from './plan'
 export { readRegister, type RegisterEntry, RegisterError } from './register-file'

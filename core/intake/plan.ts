@@ -1,4 +1,13 @@
 import {
+  adoptedAttribute,
+  compare,
+  isAdopting,
+  parse,
+  positionOf,
+  refusalSentence,
+  type RevisionScheme,
+} from '../revision'
+import {
   blankDocument,
   classFor,
   conditionRecord,
@@ -12,7 +21,6 @@ import type { Folder, Person } from '../access'
 import { evaluate, parseCondition } from '../condition'
 import type { DocumentRecord } from '../attribute'
 import { type Configuration, type Lifecycle, lifecycleOf, schemeFor, stateName } from '../configuration'
-import { compare, parse, positionOf, refusalSentence, type RevisionScheme } from '../revision'
 import { namePattern, type NameReading, readName } from './pattern'
 import type { RegisterEntry } from './register-file'
 import type {
@@ -411,7 +419,7 @@ function chooseWay(
     return
   }
   const ways = lifecycle.transitions.filter(
-    (way) => way.to === target && way.from.includes(lifecycle.entry) && way.revision.startsWith('adopt:'),
+    (way) => way.to === target && way.from.includes(lifecycle.entry) && isAdopting(way.revision),
   )
   if (ways.length === 0) {
     document.conflicts.push({
@@ -422,7 +430,7 @@ function chooseWay(
     return
   }
   const answers = ways.map((way) => {
-    const snapshot = { ...before, record: { ...before.record, [way.revision.slice('adopt:'.length)]: label } }
+    const snapshot = { ...before, record: { ...before.record, [adoptedAttribute(way.revision)!]: label } }
     return {
       way,
       snapshot,

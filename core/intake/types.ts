@@ -1,3 +1,4 @@
+import type { ConflictCode } from './conflicts'
 import type { RegisterColumn } from './register-file'
 import type { DocumentRecord } from '../attribute'
 import type { RegisterRow } from '../engine'
@@ -37,21 +38,6 @@ export interface Settlement {
   /** Which source is right where they disagree. */
   trust?: 'name' | 'register'
 }
-
-export type ConflictCode =
-  | 'unreadable'
-  | 'empty-file'
-  | 'changed'
-  | 'name-not-read'
-  | 'no-label'
-  | 'label-refused'
-  | 'same-revision-twice'
-  | 'sources-disagree'
-  | 'number-in-vault'
-  | 'no-class'
-  | 'no-target-state'
-  | 'no-way'
-  | 'refused'
 
 export interface Conflict {
   code: ConflictCode

@@ -9,7 +9,20 @@ export { orderKey } from './order-key'
 export { first, parse, positionOf, refusalSentence } from './parse'
 export { prepareScheme } from './prepare'
 export { previous, previousBy } from './previous'
+export {
+  adoptedAttribute,
+  adoptFrom,
+  isAdopting,
+  mayKeepLabel,
+  readStep,
+  type RevisionStep,
+  startedSeries,
+  startSeries,
+  stepKinds,
+  stepShape,
+} from './revision-step'
 export { minorsUpTo, stretch } from './ruler'
+export { schemeFields } from './shape'
 export { sortLabels } from './sort'
 export { step } from './step'
 export {

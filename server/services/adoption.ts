@@ -1,4 +1,4 @@
-import { and, eq, gte, lte, or } from 'drizzle-orm'
+import { adoptedAttribute, parse } from '../../core/revision'
 import {
   attributeOf,
   type Configuration,
@@ -7,7 +7,7 @@ import {
   schemeIn,
 } from '../../core/configuration'
 import { type Decision, wayOn, type WayOn } from '../../core/engine'
-import { parse } from '../../core/revision'
+import { and, eq, gte, lte, or } from 'drizzle-orm'
 import { consistently, type Db, type Tx } from '../database/connection'
 import { documents } from '../database/schema'
 import { published } from './configuration'
@@ -133,7 +133,7 @@ function planned(
 ): AdoptionRow {
   const { configuration } = published(tx)
   const lifecycle = lifecycleOf(configuration, row.lifecycle)
-  const attribute = query.attribute ?? adoptedAttribute(configuration, lifecycle)
+  const attribute = query.attribute ?? legacyAttribute(configuration, lifecycle)
   const value = attribute ? (row.record[attribute] ?? null) : null
   const recorded = value === null ? null : String(value)
   const entered = query.labels[row.number]
@@ -170,11 +170,8 @@ function planned(
 }
 
 /** The attribute that carries legacy labels: what the adopting transitions name, else a text about a revision that is not the vault's own. */
-function adoptedAttribute(configuration: Configuration, lifecycle: Lifecycle): string | null {
-  const named = lifecycle.transitions
-    .map(({ revision }) => revision)
-    .find((revision) => revision.startsWith('adopt:'))
-    ?.slice('adopt:'.length)
+function legacyAttribute(configuration: Configuration, lifecycle: Lifecycle): string | null {
+  const named = lifecycle.transitions.map(({ revision }) => adoptedAttribute(revision)).find(Boolean)
   if (named) return named
   return (
     configuration.attributes.find(

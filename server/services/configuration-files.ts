@@ -1,7 +1,7 @@
-import { Ajv2020 } from 'ajv/dist/2020.js'
+import { classFor } from '../../shared/class-for'
+import { readAs, ShapeError } from '../../shared/read-as'
+import { type Configuration, configurationFields } from '../../core/configuration'
 import { check } from '../../core/check'
-import type { Configuration } from '../../core/configuration'
-import schema from '../../schemas/configuration.schema.json'
 import type { Db } from '../database/connection'
 import type { Actor } from './audit'
 import { addEdit, type DraftView } from './configuration'
@@ -10,7 +10,7 @@ import { Refusal } from './errors'
 /** No configuration of a company comes near. */
 export const largestConfiguration = 5 * 2 ** 20
 
-const validate = new Ajv2020({ allowUnionTypes: true, allErrors: true }).compile(schema)
+const ConfigurationFile = classFor(configurationFields())
 
 /**
  * Takes a configuration from a file into the draft, as one edit that can be undone.
@@ -29,15 +29,21 @@ export function importConfiguration(
       400,
       `${fileName} is no configuration of Ilmenite: its format is ${format === undefined ? 'not given' : `“${String(format)}”`}, not “ilmenite-configuration/1”`,
     )
-  if (!validate(value)) {
-    const faults = (validate.errors ?? [])
-      .slice(0, 10)
-      .map(({ instancePath, message }) => `${instancePath || 'the whole'} ${message}`)
-    throw new Refusal(400, `${fileName} has not the shape of a configuration: ${faults[0]}`, faults)
-  }
-  const configuration = value as unknown as Configuration
+  const configuration = shaped(value, fileName)
   const unknown = check(configuration).filter(({ code }) => code === 'unknown-reference')
   if (unknown.length)
     throw new Refusal(400, `${fileName} refers to what it does not have: ${unknown[0]!.message}`, unknown)
   return addEdit(db, actor, { kind: 'replace', configuration, words: `Import ${fileName}` }, change)
+}
+
+/** The value as a configuration. @throws Refusal that names what is not as it should be. */
+function shaped(value: unknown, fileName: string): Configuration {
+  try {
+    readAs(ConfigurationFile, value)
+    return value as Configuration
+  } catch (error) {
+    if (!(error instanceof ShapeError)) throw error
+    const faults = error.faults.slice(0, 10)
+    throw new Refusal(400, `${fileName} has not the shape of a configuration: ${faults[0]}`, faults)
+  }
 }

@@ -1,6 +1,3 @@
-import { and, count, desc, eq, gt, inArray } from 'drizzle-orm'
-import { check, type Finding } from '../../core/check'
-import type { Directory, Folder } from '../../core/access'
 import {
   applyEdit,
   type Configuration,
@@ -8,9 +5,13 @@ import {
   differences,
   type Edit,
   EditError,
+  editKind,
   stateName,
   UnknownError,
 } from '../../core/configuration'
+import { check, type Finding } from '../../core/check'
+import type { Directory, Folder } from '../../core/access'
+import { and, count, desc, eq, gt, inArray } from 'drizzle-orm'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { configurations, documents, draft, draftEdits, people } from '../database/schema'
 import { statements } from '../database/statements'
@@ -77,7 +78,7 @@ export function addEdit(db: Db, actor: Actor, edit: Edit, change: number): Draft
     const { cursor } = expectChange(tx, change)
     const before = drafted(tx)
     const after = edited(before, edit)
-    if (labelEdits.includes(edit.kind))
+    if (editKind(edit).spoilsLabels)
       requireLabelsKept(tx, after, [
         ...readDraft(tx)
           .edits.slice(0, cursor)
@@ -97,9 +98,6 @@ export function addEdit(db: Db, actor: Actor, edit: Edit, change: number): Draft
     return moveTo(tx, cursor + 1, change)
   })
 }
-
-/** The edits that can spoil labels in use; they are refused at once, and asked again when the draft is published. */
-const labelEdits: Edit['kind'][] = ['set-scheme', 'use-scheme', 'replace']
 
 function edited(before: Configuration, edit: Edit): Configuration {
   try {

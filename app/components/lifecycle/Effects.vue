@@ -1,45 +1,48 @@
 <script setup lang="ts">
 import type { Attribute } from '~~/core/attribute'
-import type { Effect, Seat } from '~~/core/configuration'
+import type { Seat } from '~~/core/configuration'
+import { type Control, type Effect, effectKind, effectKinds } from '~~/core/effect'
 
-/** What a transition does when it fires, in order. */
+/** What a transition does when it fires, in order; each kind of effect says which fields it asks for. */
 const props = defineProps<{ effects: Effect[]; attributes: Attribute[]; seats: Seat[] }>()
 const emit = defineEmits<{ change: [effects: Effect[]] }>()
-const text = (event: Event) => (event.target as HTMLInputElement).value
-const replace = (index: number, patch: object) =>
+
+const put = (index: number, effect: Effect) =>
   emit(
     'change',
-    props.effects.map((effect, at) => (at === index ? ({ ...effect, ...patch } as Effect) : effect)),
+    props.effects.map((other, at) => (at === index ? effect : other)),
   )
+const around = computed(() => ({
+  attributes: props.attributes,
+  transition: '',
+  byQuorum: true,
+  seats: props.seats,
+}))
+const blank = (kind: Effect['kind']) => ({ kind, ...effectKind({ kind }).blank(around.value) }) as Effect
+const kinds = Object.entries(effectKinds).map(([value, { name }]) => ({ value, name }))
 
-const kinds: Record<Effect['kind'], string> = {
-  write: 'write',
-  sign: 'sign',
-  copy: 'copy to',
-  render: 'render',
-  run: 'run',
-}
-function blank(kind: Effect['kind']): Effect {
-  const attribute = props.attributes[0]?.id ?? ''
-  switch (kind) {
-    case 'write':
-      return { kind, attribute, value: '{{ to.name }}' }
-    case 'sign':
-      return { kind, attribute, seat: props.seats[0]?.id ?? 'seat', signer: 'last', part: 'name' }
-    case 'copy':
-      return { kind, folder: '/' }
-    case 'render':
-      return { kind, format: 'pdf' }
-    case 'run':
-      return { kind, job: 'job' }
+const valueOf = (effect: Effect, { field }: Control) => String(effect[field as keyof Effect] ?? '')
+const fill = (index: number, { field, as }: Control, value: string) =>
+  put(index, {
+    ...props.effects[index]!,
+    [field]: as === 'signer' && value !== 'last' ? Number(value) : value,
+  } as Effect)
+
+const neededIn = (seat: unknown) => props.seats.find(({ id }) => id === seat)?.needed ?? 1
+/** What a field may be chosen from; null where it is written. */
+function choicesFor(effect: Effect, { field, as, choices }: Control) {
+  if (as === 'attribute') return props.attributes.map(({ id, name }) => ({ value: id, name }))
+  if (as === 'choice') return (choices ?? []).map((value) => ({ value, name: value }))
+  if (as === 'signer') {
+    const numbers = Array.from({ length: neededIn('seat' in effect && effect.seat) }, (_, index) => index + 1)
+    const numbered = numbers.map((signer) => ({ value: String(signer), name: `no. ${signer}` }))
+    return [...numbered, { value: 'last', name: 'last' }]
   }
+  if (as !== 'seat') return null
+  const seats = props.seats.map(({ id, name }) => ({ value: id, name }))
+  const own = valueOf(effect, { field } as Control)
+  return seats.some(({ value }) => value === own) ? seats : [...seats, { value: own, name: 'no seat' }]
 }
-const signers = (seat: string) => [
-  ...Array.from({ length: props.seats.find(({ id }) => id === seat)?.needed ?? 1 }, (_, index) =>
-    String(index + 1),
-  ),
-  'last',
-]
 </script>
 
 <template>
@@ -49,125 +52,41 @@ const signers = (seat: string) => [
       :key="index"
       class="effect"
     >
-      <select
-        class="field"
+      <CommonPick
         :value="effect.kind"
-        :aria-label="`Effect ${index + 1}`"
-        @change="
-          emit(
-            'change',
-            effects.map((other, at) => (at === index ? blank(text($event) as Effect['kind']) : other)),
-          )
-        "
-      >
-        <option
-          v-for="(name, kind) in kinds"
-          :key="kind"
-          :value="kind"
-        >
-          {{ name }}
-        </option>
-      </select>
-      <select
-        v-if="'attribute' in effect"
-        class="field"
-        :value="effect.attribute"
-        :aria-label="`Attribute ${index + 1}`"
-        @change="replace(index, { attribute: text($event) })"
-      >
-        <option
-          v-for="attribute in attributes"
-          :key="attribute.id"
-          :value="attribute.id"
-        >
-          {{ attribute.name }}
-        </option>
-      </select>
-      <input
-        v-if="effect.kind === 'write'"
-        class="field mono"
-        :value="effect.value"
-        :aria-label="`Value ${index + 1}`"
-        placeholder="{{ to.name }}"
-        @change="replace(index, { value: text($event) })"
+        :label="`Effect ${index + 1}`"
+        :options="kinds"
+        @pick="put(index, blank($event as Effect['kind']))"
       />
       <span
-        v-else-if="effect.kind === 'sign'"
-        class="three"
+        class="fields"
+        :style="{ '--fields': effectKind(effect).controls.length }"
       >
-        <select
-          class="field"
-          :value="effect.seat"
-          :aria-label="`Seat ${index + 1}`"
-          @change="replace(index, { seat: text($event) })"
+        <template
+          v-for="control in effectKind(effect).controls"
+          :key="control.field"
         >
-          <option
-            v-for="seat in seats"
-            :key="seat.id"
-            :value="seat.id"
-          >
-            {{ seat.name }}
-          </option>
-          <option
-            v-if="!seats.some(({ id }) => id === effect.seat)"
-            :value="effect.seat"
-          >
-            no seat
-          </option>
-        </select>
-        <select
-          class="field"
-          :value="String(effect.signer)"
-          :aria-label="`Signer ${index + 1}`"
-          @change="replace(index, { signer: text($event) === 'last' ? 'last' : Number(text($event)) })"
-        >
-          <option
-            v-for="signer in signers(effect.seat)"
-            :key="signer"
-            :value="signer"
-          >
-            {{ signer === 'last' ? 'last' : `no. ${signer}` }}
-          </option>
-        </select>
-        <select
-          class="field"
-          :value="effect.part"
-          :aria-label="`Part ${index + 1}`"
-          @change="replace(index, { part: text($event) })"
-        >
-          <option>name</option>
-          <option>initials</option>
-          <option>date</option>
-        </select>
+          <CommonPick
+            v-if="choicesFor(effect, control)"
+            :value="valueOf(effect, control)"
+            :label="`${control.label} ${index + 1}`"
+            :options="choicesFor(effect, control)!"
+            @pick="fill(index, control, $event)"
+          />
+          <span v-else-if="control.as === 'fixed'">{{ control.words }}</span>
+          <input
+            v-else
+            class="field mono"
+            :value="valueOf(effect, control)"
+            :aria-label="`${control.label} ${index + 1}`"
+            @change="fill(index, control, ($event.target as HTMLInputElement).value)"
+          />
+        </template>
       </span>
-      <input
-        v-else-if="effect.kind === 'copy'"
-        class="field mono wide"
-        :value="effect.folder"
-        :aria-label="`Folder ${index + 1}`"
-        @change="replace(index, { folder: text($event) })"
-      />
-      <span
-        v-else-if="effect.kind === 'render'"
-        class="wide"
-        >a PDF of the file</span
-      >
-      <input
-        v-else
-        class="field mono wide"
-        :value="effect.job"
-        :aria-label="`Job ${index + 1}`"
-        @change="replace(index, { job: text($event) })"
-      />
       <button
         class="plain soft"
         :aria-label="`Remove effect ${index + 1}`"
-        @click="
-          emit(
-            'change',
-            effects.filter((_, at) => at !== index),
-          )
-        "
+        @click="emit('change', effects.toSpliced(index, 1))"
       >
         ×
       </button>
@@ -184,17 +103,15 @@ const signers = (seat: string) => [
 <style scoped>
 .effect {
   display: grid;
-  grid-template-columns: 70px minmax(0, 6fr) minmax(0, 7fr) 14px;
+  grid-template-columns: 70px minmax(0, 1fr) 14px;
   gap: 4px;
   margin-bottom: 4px;
   align-items: center;
 }
-.wide {
-  grid-column: span 2;
-}
-.three {
+.fields {
   display: grid;
-  grid-template-columns: 2fr 1.5fr 2fr;
+  grid-template-columns: repeat(var(--fields), minmax(0, 1fr));
   gap: 4px;
+  align-items: center;
 }
 </style>

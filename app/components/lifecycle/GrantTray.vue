@@ -1,22 +1,12 @@
 <script setup lang="ts">
 import { type Lifecycle, principalName, type StateUse } from '~~/core/configuration'
-import { type Right, rights } from '~~/core/access'
+import { type Right, rightKind, rights } from '~~/core/access'
 
 /** The tray of an access cell: who has which rights in a state. */
 const props = defineProps<{ lifecycle: Lifecycle; use: StateUse; principal: string }>()
 const emit = defineEmits<{ close: [] }>()
 const { configuration, name, here, edit } = useLifecycle(() => props.lifecycle.id)
 
-const meaning: Record<Right, string> = {
-  see: 'find the document and its record',
-  history: 'its older versions and its trail',
-  open: 'download the file',
-  edit: 'check out, check in, change the record',
-  adopt: 'take over a label it carries',
-  rollback: 'go back to an earlier version',
-  move: 'fire transitions',
-  delete: 'delete the document',
-}
 const held = computed(() => props.use.grants[props.principal] ?? [])
 const who = computed(() => principalName(configuration.value, props.principal))
 const toggle = (right: Right) =>
@@ -45,7 +35,7 @@ const toggle = (right: Right) =>
           :checked="held.includes(right)"
           @change="toggle(right)"
         />
-        <span class="mono">{{ right }}</span> <span class="soft">{{ meaning[right] }}</span></label
+        <span class="mono">{{ right }}</span> <span class="soft">{{ rightKind(right).words }}</span></label
       >
     </template>
     <template #rests

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { unusedRights } from '~~/core/check'
+import { unusedRights, usersOfRight } from '~~/core/check'
 import { type Lifecycle, principalName, type StateUse } from '~~/core/configuration'
-import { type Right, rights } from '~~/core/access'
+import { anyone, type Right, rights } from '~~/core/access'
 import type { Selection } from '~/composables/useLifecycle'
 
 /** Who may do what in each state, a row for each principal or a row for each right; what is of no use is offered for removal. */
@@ -13,7 +13,7 @@ const byRight = ref(false)
 const states = computed(() => props.lifecycle.states)
 const principals = computed(() =>
   [...new Set(states.value.flatMap((use) => Object.keys(use.grants)))].filter(
-    (principal) => !props.only || principal === props.only || principal === 'anyone',
+    (principal) => !props.only || principal === props.only || principal === anyone,
   ),
 )
 const everybody = usePrincipals()
@@ -33,25 +33,15 @@ const isSelected = (state: string, principal: string) =>
   props.selection?.kind === 'grant' &&
   props.selection.state === state &&
   props.selection.principal === principal
-const usedBy: Partial<Record<Right, () => string>> = {
-  move: () =>
-    count(props.lifecycle.transitions.filter(({ trigger }) => trigger !== 'unattended').length, 'transition'),
-  adopt: () => count(states.value.filter(({ adoption }) => adoption).length, 'state'),
-  edit: () => count(states.value.filter(({ content }) => content === 'open').length, 'open state'),
-}
-const count = (many: number, what: string) => `used by ${many} ${what}${many === 1 ? '' : 's'}`
-function add(event: Event) {
-  const field = event.target as HTMLSelectElement
-  if (field.value)
-    edit({
-      kind: 'set-grant',
-      lifecycle: props.lifecycle.id,
-      state: props.lifecycle.entry,
-      principal: field.value,
-      rights: ['see'],
-    })
-  field.value = ''
-}
+const add = (principal: string) =>
+  principal &&
+  edit({
+    kind: 'set-grant',
+    lifecycle: props.lifecycle.id,
+    state: props.lifecycle.entry,
+    principal,
+    rights: ['see'],
+  })
 </script>
 
 <template>
@@ -98,22 +88,15 @@ function add(event: Event) {
       >
     </div>
     <div class="line no-print">
-      <span
-        ><select
-          class="quiet soft"
-          aria-label="Add somebody to the access rows"
-          @change="add"
-        >
-          <option value="">add somebody…</option>
-          <option
-            v-for="entry in missing"
-            :key="entry.value"
-            :value="entry.value"
-          >
-            {{ entry.name }}
-          </option>
-        </select></span
-      >
+      <CommonPick
+        class="soft"
+        quiet
+        value=""
+        empty="add somebody…"
+        label="Add somebody to the access rows"
+        :options="missing"
+        @pick="add"
+      />
     </div>
   </template>
   <div
@@ -130,7 +113,7 @@ function add(event: Event) {
       :title="holders(use, right).join(', ')"
       >{{ holders(use, right).join(', ') || '–' }}</span
     >
-    <span class="in-words soft">{{ usedBy[right]?.() ?? '' }}</span>
+    <span class="in-words soft">{{ usersOfRight(lifecycle, right) }}</span>
   </div>
   <details
     v-if="unused.length"

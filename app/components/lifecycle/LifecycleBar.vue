@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { idOf } from '~~/core/access'
 import type { Lifecycle } from '~~/core/configuration'
 import type { RowOrder } from './LifecycleSheet.vue'
 
@@ -19,7 +20,7 @@ const { store, configuration, name, edit } = useLifecycle(() => props.lifecycle.
 const { copied, copy, paste } = useStateClipboard()
 
 const principals = usePrincipals()
-const asked = computed(() => principals.value.filter(({ value }) => !value.startsWith('person:')))
+const asked = computed(() => principals.value.filter(({ value }) => idOf('person', value) === undefined))
 const text = (event: Event) => (event.target as HTMLInputElement).value
 const source = computed(
   () => configuration.value.lifecycles.find(({ id }) => id === copied.value?.source)?.name,

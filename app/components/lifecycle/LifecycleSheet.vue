@@ -4,6 +4,7 @@ import {
   type Lifecycle,
   mayFire,
   nobodyFires,
+  phaseKinds,
   type StateUse,
   stepWord,
   type Transition,
@@ -149,7 +150,7 @@ async function addState() {
             >{{ findings({ state: use.state }).length ? '▲ ' : '' }}{{ name(use.state) }}</b
           >
           <small
-            >{{ { working: '◇', review: '◈', issued: '◆', retired: '▱' }[use.phase] }} {{ use.phase
+            >{{ phaseKinds[use.phase].glyph }} {{ use.phase
             }}{{ lifecycle.entry === use.state ? ' · entry' : '' }}</small
           >
         </button>

@@ -1,6 +1,25 @@
 <script setup lang="ts">
-import { first, format, positionOf, step, type Step } from '~~/core/revision'
-import { type Lifecycle, schemeFor, type Transition, type TransitionPatch } from '~~/core/configuration'
+import {
+  adoptedAttribute,
+  adoptFrom,
+  first,
+  format,
+  positionOf,
+  type RevisionStep,
+  startSeries,
+  step,
+  type Step,
+  stepKinds,
+} from '~~/core/revision'
+import {
+  attributeName,
+  type Lifecycle,
+  schemeFor,
+  type Transition,
+  type TransitionPatch,
+  type Trigger,
+  triggerKinds,
+} from '~~/core/configuration'
 
 /** The tray of a transition: what it is, what it rests on, what it leads to. */
 const props = defineProps<{ lifecycle: Lifecycle; transition: Transition; fresh: boolean }>()
@@ -10,37 +29,33 @@ const { configuration, name, findings, edit } = useLifecycle(() => props.lifecyc
 const change = (patch: TransitionPatch) =>
   edit({ kind: 'change-transition', lifecycle: props.lifecycle.id, transition: props.transition.id, patch })
 const scheme = computed(() => schemeFor(configuration.value, props.lifecycle))
-const steps = computed(() => [
-  { value: 'keep', text: 'keep the label' },
-  { value: 'minor', text: 'next minor' },
-  { value: 'major', text: 'next major' },
-  { value: 'settle', text: 'settle (drop the minor)' },
-  ...(scheme.value && scheme.value.series.length > 1
-    ? [
-        { value: 'series', text: 'next series' },
-        ...scheme.value.series
-          .slice(1)
-          .map(({ id }) => ({ value: `series:${id}`, text: `start series ${id}` })),
-      ]
-    : []),
-  ...configuration.value.attributes
+const steps = computed(() => {
+  const plain = (['keep', 'minor', 'major', 'settle'] as const).map((value) => ({
+    value: value as RevisionStep,
+    name: stepKinds[value].text,
+  }))
+  const [, ...later] = scheme.value?.series ?? []
+  const series = later.map(({ id }) => ({ value: startSeries(id), name: `start series ${id}` }))
+  const adopting = configuration.value.attributes
     .filter(({ type, systemOnly }) => type === 'text' && !systemOnly)
-    .map(({ id, name: attribute }) => ({ value: `adopt:${id}`, text: `adopt from ${attribute}` })),
-])
+    .map(({ id, name: attribute }) => ({ value: adoptFrom(id), name: `adopt from ${attribute}` }))
+  const next = later.length ? [{ value: 'series' as RevisionStep, name: stepKinds.series.text }] : []
+  return [...plain, ...next, ...series, ...adopting]
+})
+const states = computed(() =>
+  props.lifecycle.states.map(({ state }) => ({ value: state, name: name(state) })),
+)
 const people = usePrincipals()
-const triggers: Record<Transition['trigger'], string> = {
-  hand: 'by hand',
-  unattended: 'unattended',
-  quorum: 'by quorum',
-}
+const triggers = Object.entries(triggerKinds).map(([value, { name: words }]) => ({ value, name: words }))
 
 /** What the step does to a label, on an example of the scheme. */
 const consequence = computed(() => {
   const { revision } = props.transition
   if (!scheme.value) return ''
   if (revision === 'keep') return 'The label stays as it is.'
-  if (revision.startsWith('adopt:'))
-    return `The label is taken from ${configuration.value.attributes.find(({ id }) => `adopt:${id}` === revision)?.name}, without a step: C stays C.`
+  const adopted = adoptedAttribute(revision)
+  if (adopted)
+    return `The label is taken from ${attributeName(configuration.value, adopted)}, without a step: C stays C.`
   try {
     const start = format(scheme.value, first(scheme.value))
     const next = format(scheme.value, step(scheme.value, positionOf(scheme.value, start), revision as Step))
@@ -116,50 +131,26 @@ async function remove() {
             :label="name(use.state)"
         /></ElSelect>
         <label for="transition-to">To</label
-        ><select
+        ><CommonPick
           id="transition-to"
-          class="field"
           :value="transition.to"
-          @change="change({ to: text($event) })"
-        >
-          <option
-            v-for="use in lifecycle.states"
-            :key="use.state"
-            :value="use.state"
-          >
-            {{ name(use.state) }}
-          </option>
-        </select>
+          :options="states"
+          @pick="change({ to: $event })"
+        />
         <label for="transition-trigger">Fired</label
-        ><select
+        ><CommonPick
           id="transition-trigger"
-          class="field"
           :value="transition.trigger"
-          @change="change({ trigger: text($event) as Transition['trigger'] })"
-        >
-          <option
-            v-for="(words, trigger) in triggers"
-            :key="trigger"
-            :value="trigger"
-          >
-            {{ words }}
-          </option>
-        </select>
+          :options="triggers"
+          @pick="change({ trigger: $event as Trigger })"
+        />
         <label for="transition-step">Label</label
-        ><select
+        ><CommonPick
           id="transition-step"
-          class="field"
           :value="transition.revision"
-          @change="change({ revision: text($event) as Step })"
-        >
-          <option
-            v-for="entry in steps"
-            :key="entry.value"
-            :value="entry.value"
-          >
-            {{ entry.text }}
-          </option>
-        </select>
+          :options="steps"
+          @pick="change({ revision: $event as RevisionStep })"
+        />
       </div>
       <p class="soft consequence">{{ consequence }}</p>
       <button

@@ -41,7 +41,7 @@ const groups = computed(() => [
     .filter((row) => row.status === 'held')
     .map((row) => ({
       key: row.conflict ?? '',
-      name: conflictNames[row.conflict ?? ''] ?? row.conflict ?? 'held back',
+      name: conflictName(row.conflict),
       count: row.count,
     }))
     .sort((a, b) => b.count - a.count),
@@ -107,7 +107,7 @@ const title = computed(
     ({
       read: 'Every file of the archive, with what was read.',
       reconcile: group.value
-        ? (conflictNames[group.value] ?? '')
+        ? conflictName(group.value)
         : 'Files that are held back, each with its ways out.',
       map: 'What each file becomes.',
       run: planned.value.ready ? 'Documents that are ready to be brought in.' : 'What was brought in.',

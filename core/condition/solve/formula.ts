@@ -1,3 +1,4 @@
+import { sorts } from '../sorts'
 import type { ComparisonOperator, Condition, Operand } from '../types'
 import type { Value, ValueType } from '../../attribute'
 import { evaluate } from '../evaluate'
@@ -164,7 +165,9 @@ function withConstant(
 }
 
 function relationTo({ name, type }: Identifier, operator: ComparisonOperator, value: Value): Formula {
-  if (isCounted(type)) return literal({ kind: 'number', left: name, operator, right: numberOf(type, value) })
+  const { solved } = sorts[type]
+  if (solved.as === 'number')
+    return literal({ kind: 'number', left: name, operator, right: solved.toNumber(value) })
   const text = String(value)
   if (operator === '==' || operator === '!=')
     return literal({ kind: 'text', name, language: isOneOf([text]), inside: operator === '==' })
@@ -219,10 +222,4 @@ function ordering(
   )
 }
 
-const isCounted = (type: ValueType) => type === 'number' || type === 'date'
-
-/** Dates are counted in days. */
-export const dayNumber = (iso: string): number => Date.parse(`${iso}T00:00:00Z`) / 86_400_000
-export const dayText = (day: number): string => new Date(day * 86_400_000).toISOString().slice(0, 10)
-const numberOf = (type: ValueType, value: Value): number =>
-  type === 'date' ? dayNumber(String(value)) : Number(value)
+const isCounted = (type: ValueType) => sorts[type].solved.as === 'number'

@@ -1,8 +1,9 @@
-import type { Attribute, DocumentRecord, ValueType } from '../../attribute'
+import { type Attribute, attributeType, type DocumentRecord, type ValueType } from '../../attribute'
 import type { Condition } from '../types'
 import { evaluate } from '../evaluate'
 import { typesOf } from '../parse'
-import { dayNumber, dayText, type Formula, formulaOf, type Literal } from './formula'
+import { type Formula, formulaOf, type Literal } from './formula'
+import { sorts } from '../sorts'
 import { isOneOf, type Language } from './languages'
 import { type NumberRelation, solveNumbers } from './numbers'
 import { solveTexts, type TextConstraint, type TextRelationLiteral } from './texts'
@@ -79,13 +80,11 @@ const variables = new WeakMap<Attribute[], Variables>()
 function variablesOf(attributes: Attribute[]): Variables {
   let known = variables.get(attributes)
   if (!known) {
-    const choices = attributes.flatMap(({ id, type, choices: values }): [string, Language][] =>
-      type === 'yesno'
-        ? [[id, isOneOf(['true', 'false'])]]
-        : type === 'choice' && values
-          ? [[id, isOneOf(values)]]
-          : [],
-    )
+    const choices = attributes.flatMap((attribute): [string, Language][] => {
+      const { solved } = sorts[attributeType(attribute.type).valueType]
+      const only = solved.as === 'text' ? solved.only(attribute) : undefined
+      return only ? [[attribute.id, isOneOf(only)]] : []
+    })
     known = {
       types: typesOf(attributes),
       attributes: new Map(attributes.map((attribute) => [attribute.id, attribute])),
@@ -182,18 +181,11 @@ class Search {
 
   /** What the attribute itself demands of every value. */
   private takeBounds(name: string, facts: Facts): void {
-    const attribute = this.attributes.get(name)
     const choices = this.choices.get(name)
     if (choices) facts.texts.push([name, { language: choices, inside: true }])
-    if (this.types.get(name) === 'date')
-      facts.numbers.push(
-        { left: name, operator: '>=', right: dayNumber('0001-01-01') },
-        { left: name, operator: '<=', right: dayNumber('9999-12-31') },
-      )
-    if (attribute?.min !== undefined && this.types.get(name) === 'number')
-      facts.numbers.push({ left: name, operator: '>=', right: attribute.min })
-    if (attribute?.max !== undefined && this.types.get(name) === 'number')
-      facts.numbers.push({ left: name, operator: '<=', right: attribute.max })
+    const counted = this.countedAs(name)
+    for (const bound of counted?.bounds(this.attributes.get(name)) ?? [])
+      facts.numbers.push({ left: name, ...bound })
   }
 
   private solveFacts(facts: Facts): DocumentRecord | null {
@@ -202,7 +194,7 @@ class Search {
     const numbers = solveNumbers(
       counted,
       facts.numbers,
-      (name) => this.types.get(name) === 'date' || this.attributes.get(name)?.whole === true,
+      (name) => this.countedAs(name)?.isWhole(this.attributes.get(name)) ?? false,
     )
     if (!numbers) return null
     const constraints = new Map<string, TextConstraint[]>()
@@ -230,17 +222,22 @@ class Search {
     return Object.fromEntries(
       [...filled].map(([name, is]) => {
         if (!is) return [name, null]
-        const type = this.types.get(name)
-        if (type === 'date') return [name, dayText(numbers.get(name)!)]
-        if (type === 'number') return [name, numbers.get(name)!]
-        return [name, type === 'yesno' ? texts.get(name) === 'true' : texts.get(name)!]
+        const { solved } = sorts[this.types.get(name)!]
+        return [
+          name,
+          solved.as === 'number' ? solved.fromNumber(numbers.get(name)!) : solved.fromText(texts.get(name)!),
+        ]
       }),
     )
   }
 
+  private countedAs(name: string) {
+    const { solved } = sorts[this.types.get(name)!]
+    return solved.as === 'number' ? solved : undefined
+  }
+
   private isCounted(name: string): boolean {
-    const type = this.types.get(name)
-    return type === 'number' || type === 'date'
+    return this.countedAs(name) !== undefined
   }
 }
 

@@ -1,5 +1,5 @@
 import { configuration } from '../../engine/world.fixture'
-import { applyEdit, describeEdit, type Edit } from './edit'
+import { applyEdit, describeEdit, type Edit } from './'
 import { EditError } from '../naming'
 import { UnknownError } from '../look-up'
 import type { Configuration } from '../types'

@@ -1,6 +1,6 @@
 import { configuration } from '../../engine/world.fixture'
 import { check } from '../../check'
-import { applyEdit, describeEdit, type Edit } from './edit'
+import { applyEdit, describeEdit, type Edit } from './'
 import { patterns } from '../patterns'
 import type { Configuration } from '../types'
 import { describe, expect, it } from 'vitest'

@@ -1,16 +1,15 @@
 import { describe, expect, it } from 'vitest'
-import { readAs, ShapeError } from './read-as'
+import { readAs, ShapeError } from '../read-as'
 import {
   CheckInQuery,
   DocumentsQuery,
   EditRequest,
-  missingField,
   NewDocumentQuery,
   ProfileRequest,
   SettleRequest,
   SignInRequest,
   StartIntakeRequest,
-} from './requests'
+} from '.'
 
 const faults = (read: () => unknown): string[] => {
   try {
@@ -97,7 +96,17 @@ describe('a request of the wrong shape', () => {
     ],
     [
       'with a principal of no kind',
-      () => readAs(EditRequest, { change: 1, edit: { kind: 'set-grant', principal: 'everybody else' } }),
+      () =>
+        readAs(EditRequest, {
+          change: 1,
+          edit: {
+            kind: 'set-grant',
+            lifecycle: 'note',
+            state: 'issued',
+            rights: [],
+            principal: 'everybody else',
+          },
+        }),
       /principal/,
     ],
     [
@@ -136,8 +145,47 @@ describe('a request of the wrong shape', () => {
     expect(faults(read).join('; ')).toMatch(message),
   )
 
+  const edit = (fields: object) => faults(() => readAs(EditRequest, { change: 1, edit: fields })).join('; ')
+
   it('is told which field its kind of edit lacks', () => {
-    expect(missingField({ kind: 'add-state', lifecycle: 'note', name: 'X' })).toBe('phase')
-    expect(missingField({ kind: 'move-state', lifecycle: 'note', state: 'issued', to: 0 })).toBeUndefined()
+    expect(edit({ kind: 'add-state', lifecycle: 'note', name: 'X' })).toBe(
+      'edit.phase must be one of: working, review, issued, retired',
+    )
+    expect(edit({ kind: 'keep-label', lifecycle: 'note', attribute: null })).toBe('')
+    expect(edit({ kind: 'use-scheme', lifecycle: 'note' })).toMatch(/^edit\.id /)
   })
+  it.each<[string, object, RegExp]>([
+    [
+      'an edit',
+      { kind: 'rename-state', state: 'issued', name: 'Out', rights: ['see'] },
+      /edit\.rights does not belong here/,
+    ],
+    [
+      'a patch',
+      { kind: 'change-state', lifecycle: 'note', state: 'issued', patch: { guard: 'mass > 1' } },
+      /edit\.patch\.guard does not belong here/,
+    ],
+    [
+      'an effect',
+      {
+        kind: 'change-transition',
+        lifecycle: 'note',
+        transition: 'issue',
+        patch: { effects: [{ kind: 'copy', folder: '/X', attribute: 'title', value: 'x' }] },
+      },
+      /effects\.0\.attribute does not belong here; .*effects\.0\.value does not belong here/,
+    ],
+    [
+      'a counter',
+      {
+        kind: 'set-scheme',
+        scheme: { id: 's', name: 'S', series: [{ id: 'a', major: { kind: 'letters', width: 3 } }] },
+      },
+      /major\.width does not belong here/,
+    ],
+  ])('that carries the fields of another: %s is refused with their names', (_, fields, message) =>
+    expect(edit(fields)).toMatch(message),
+  )
+  it('cannot put a whole configuration in place by itself', () =>
+    expect(edit({ kind: 'replace', configuration: {}, words: 'x' })).toMatch(/edit\.kind is none/))
 })

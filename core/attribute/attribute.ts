@@ -1,3 +1,5 @@
+import type { AttributeTypeName } from './types'
+
 /** Shapes of attributes and of what they hold. */
 
 export type Value = string | number | boolean | null
@@ -6,7 +8,7 @@ export type DocumentRecord = Record<string, Value>
 export interface Attribute {
   id: string
   name: string
-  type: 'text' | 'number' | 'date' | 'yesno' | 'choice'
+  type: AttributeTypeName
   choices?: string[]
   whole?: boolean
   min?: number
@@ -24,4 +26,5 @@ export interface Binding {
   mode: 'read' | 'write' | 'both'
 }
 
+/** What a value is to conditions and to the solver; each has a sort of its own there. */
 export type ValueType = 'text' | 'number' | 'date' | 'yesno'

@@ -1,0 +1,44 @@
+import { type Condition, ConditionError, type Operand, parseCondition } from '../condition'
+import type { Configuration, Lifecycle, Transition } from '../configuration'
+import { finding, type Finding } from './finding'
+
+/** The condition that always holds. */
+export const always: Condition = { kind: 'constant', value: true }
+
+/** A transition's guard as a condition, always true where it has none; or the finding that it cannot be read. */
+export function readGuard(
+  { attributes }: Configuration,
+  lifecycle: Lifecycle,
+  { id, name, guard }: Transition,
+): Condition | Finding {
+  if (!guard) return always
+  try {
+    return parseCondition(guard, attributes)
+  } catch (error) {
+    if (!(error instanceof ConditionError)) throw error
+    const message = `the guard of ${name} cannot be read at character ${error.position + 1}: ${error.message}`
+    return finding('guard-invalid', { lifecycle: lifecycle.id, transition: id }, message, {
+      witness: { position: error.position },
+    })
+  }
+}
+
+/** That a record stands in one of these states. */
+export function standsIn(states: string[]): Condition {
+  const of: Operand = { kind: 'identifier', type: 'text', name: 'state_id', at: 0 }
+  return {
+    kind: 'in',
+    of,
+    values: states.map((value): Operand => ({ kind: 'literal', type: 'text', value, at: 0 })),
+  }
+}
+
+/** The guards of a lifecycle that can be read, by transition. */
+export function guardsOf(configuration: Configuration, lifecycle: Lifecycle): Map<string, Condition> {
+  return new Map(
+    lifecycle.transitions.flatMap((transition): [string, Condition][] => {
+      const guard = readGuard(configuration, lifecycle, transition)
+      return 'code' in guard ? [] : [[transition.id, guard]]
+    }),
+  )
+}

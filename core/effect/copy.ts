@@ -1,0 +1,18 @@
+import { type FieldsOf, matching } from '../shape'
+import { type EffectKind, notCarriedOut } from './effect-kind'
+
+/** Files a copy in another folder. */
+export interface CopyEffect {
+  kind: 'copy'
+  folder: string
+}
+
+export const copy: EffectKind<CopyEffect> = {
+  name: 'copy to',
+  fields: { folder: matching(/^\//, 'a folder begins with /') } satisfies FieldsOf<Omit<CopyEffect, 'kind'>>,
+  controls: [{ field: 'folder', label: 'Folder', as: 'text' }],
+  blank: () => ({ folder: '/' }),
+  words: ({ folder }) => `copy to ${folder}`,
+  faults: () => [],
+  carryOut: notCarriedOut('copy'),
+}

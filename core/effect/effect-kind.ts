@@ -1,0 +1,81 @@
+import type { Attribute, DocumentRecord, Value } from '../attribute'
+import type { Fields } from '../shape'
+
+/** How a field of an effect is asked for in a form. */
+export interface Control {
+  field: string
+  label: string
+  as: 'attribute' | 'template' | 'seat' | 'signer' | 'choice' | 'text' | 'fixed'
+  /** What may be chosen, or the words that stand for what is fixed. */
+  choices?: readonly string[]
+  words?: string
+}
+
+/** The transition around an effect, as far as effects rest on it. */
+export interface Surroundings {
+  attributes: Attribute[]
+  transition: string
+  byQuorum: boolean
+  seats: { id: string; name: string; needed: number }[]
+}
+
+/** What is wrong with an effect where it stands. */
+export interface EffectFault {
+  code: 'template-invalid' | 'signer-missing'
+  message: string
+}
+
+/** The moment at which an effect is carried out: what templates may name, with what the effects before it wrote. */
+export interface Moment {
+  attributes: Attribute[]
+  context: (written: DocumentRecord) => object
+  written: DocumentRecord
+}
+
+/** What an effect has done by the engine. */
+export interface WriteAttribute {
+  kind: 'write-attribute'
+  attribute: string
+  value: Value
+}
+export type EffectCommand = WriteAttribute
+
+/** Why an effect cannot be carried out, and what would help. */
+export class EffectError extends Error {
+  constructor(
+    message: string,
+    readonly wayOut: string,
+    options?: ErrorOptions,
+  ) {
+    super(message, options)
+    this.name = 'EffectError'
+  }
+}
+
+/** Everything that one kind of effect is; engine, checker, words, forms and schema read it from here. */
+export interface EffectKind<Effect> {
+  /** In a menu. */
+  name: string
+  /** Its fields besides `kind`. */
+  fields: Fields
+  /** Its form, in order. */
+  controls: Control[]
+  /** What a new one is, in a form. */
+  blank: (around: Surroundings) => Omit<Effect, 'kind'>
+  words: (effect: Effect, nameOf: (attribute: string) => string) => string
+  /** The attribute it writes, if it writes one. */
+  writes?: (effect: Effect) => string
+  faults: (effect: Effect, around: Surroundings) => EffectFault[]
+  /** @throws EffectError */
+  carryOut: (effect: Effect, moment: Moment) => EffectCommand[]
+}
+
+/** For kinds that can be set and published before the engine carries them out. */
+export function notCarriedOut(kind: string): () => never {
+  return () => {
+    throw new EffectError(
+      `the effect “${kind}” is not carried out here`,
+      'take the effect off the transition',
+    )
+  }
+}

@@ -1,0 +1,18 @@
+import { type FieldsOf, filledText } from '../shape'
+import { type EffectKind, notCarriedOut } from './effect-kind'
+
+/** Queues a script. */
+export interface RunEffect {
+  kind: 'run'
+  job: string
+}
+
+export const run: EffectKind<RunEffect> = {
+  name: 'run',
+  fields: { job: filledText(80, 'say which job runs') } satisfies FieldsOf<Omit<RunEffect, 'kind'>>,
+  controls: [{ field: 'job', label: 'Job', as: 'text' }],
+  blank: () => ({ job: 'job' }),
+  words: ({ job }) => `run ${job}`,
+  faults: () => [],
+  carryOut: notCarriedOut('run'),
+}

@@ -1,0 +1,18 @@
+/** Every kind of conflict, and what it is called in a list. */
+export const conflictKinds = {
+  unreadable: 'File cannot be read',
+  'empty-file': 'File is empty',
+  changed: 'File has changed',
+  'name-not-read': 'No number in the name',
+  'no-label': 'No revision anywhere',
+  'label-refused': 'Label not in the scheme',
+  'same-revision-twice': 'Same number and revision twice',
+  'sources-disagree': 'Name and register disagree',
+  'number-in-vault': 'Number is in the vault already',
+  'no-class': 'No class fits',
+  'no-target-state': 'No such target state',
+  'no-way': 'No way into the state',
+  refused: 'The engine refuses',
+} as const
+
+export type ConflictCode = keyof typeof conflictKinds

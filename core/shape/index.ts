@@ -1,0 +1,24 @@
+export { faultOf } from './fault'
+export { jsonSchema, type JsonSchema } from './json-schema'
+export {
+  attributeId,
+  either,
+  type Fields,
+  type FieldsOf,
+  filledText,
+  id,
+  kind,
+  list,
+  map,
+  matching,
+  number,
+  object,
+  one,
+  optional,
+  patch,
+  removable,
+  type Shape,
+  text,
+  whole,
+  yesno,
+} from './shape'

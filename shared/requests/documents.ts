@@ -1,0 +1,68 @@
+import 'reflect-metadata'
+import { Transform } from 'class-transformer'
+import {
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNotEmpty,
+  IsObject,
+  IsOptional,
+  IsString,
+  Matches,
+  MaxLength,
+} from 'class-validator'
+import { asNumber, asFlag, ChangeRequest, PageQuery } from './common'
+
+export class DocumentsQuery extends PageQuery {
+  @IsOptional() @IsString() @MaxLength(80) state?: string
+  @IsOptional() @IsString() @MaxLength(80) lifecycle?: string
+  @IsOptional() @IsString() @MaxLength(500) folder?: string
+  @IsOptional() @IsString() @MaxLength(64) revision?: string
+  @IsOptional() @IsString() @MaxLength(64) intake?: string
+  @IsOptional() @asFlag @IsBoolean() checkedOut?: boolean
+  @IsIn(['number', 'title', 'state', 'revision', 'folder', 'changed']) sort:
+    'number' | 'title' | 'state' | 'revision' | 'folder' | 'changed' = 'number'
+  @asFlag @IsBoolean() descending = false
+}
+
+/** What is looked for; more of it than a name has is left out. */
+export class FindQuery {
+  @Transform(({ value }) => String(value ?? '').slice(0, 100)) @IsString() text = ''
+}
+
+export class FireRequest extends ChangeRequest {
+  @IsString() @MaxLength(80) transition!: string
+  @IsOptional() @IsString() @MaxLength(2000) comment?: string
+}
+
+export class ReferenceRequest extends ChangeRequest {
+  @IsString() @IsNotEmpty({ message: 'enter the number it refers to' }) @MaxLength(200) to!: string
+}
+
+export class RecordRequest extends ChangeRequest {
+  @IsObject() values!: Record<string, string | null>
+}
+
+/** Goes with an uploaded file's bytes, in the address. */
+export class CheckInQuery {
+  @asNumber @IsInt() change!: number
+  @IsString()
+  @IsNotEmpty({ message: 'the file has no name' })
+  @MaxLength(255, { message: 'a file’s name has at most 255 characters' })
+  @Matches(/^[^/\\\0]+$/, { message: 'a file’s name has no slashes' })
+  fileName!: string
+  @IsOptional() @IsString() @MaxLength(2000) comment?: string
+}
+
+export class NewDocumentQuery {
+  @IsString() @IsNotEmpty({ message: 'enter a number' }) @MaxLength(200) number!: string
+  @IsOptional() @IsString() @MaxLength(400) title?: string
+  @IsString() @MaxLength(500) folder!: string
+  @IsOptional() @IsString() @MaxLength(80) classId?: string
+  @IsString()
+  @IsNotEmpty({ message: 'choose a file' })
+  @MaxLength(255)
+  @Matches(/^[^/\\\0]+$/, { message: 'a file’s name has no slashes' })
+  fileName!: string
+  @IsOptional() @IsString() @MaxLength(2000) comment?: string
+}

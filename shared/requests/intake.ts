@@ -1,0 +1,78 @@
+import 'reflect-metadata'
+import { Type } from 'class-transformer'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsNotEmpty,
+  IsObject,
+  IsOptional,
+  IsString,
+  MaxLength,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator'
+import { orNull, PageQuery } from './common'
+
+export class StartIntakeRequest {
+  @IsString() @IsNotEmpty({ message: 'choose an archive' }) @MaxLength(1000) archive!: string
+  @ValidateIf((body: StartIntakeRequest) => orNull(body, body.register))
+  @IsString()
+  @MaxLength(1000)
+  register!: string | null
+}
+
+class StateRuleBody {
+  @IsString()
+  @IsNotEmpty({ message: 'a rule for the target state has no condition' })
+  @MaxLength(10_000)
+  when!: string
+  @IsString() @MaxLength(80) state!: string
+}
+
+export class ProfileRequest {
+  @IsArray() @ArrayMaxSize(30) @IsString({ each: true }) @MaxLength(300, { each: true }) patterns!: string[]
+  @IsString() @MaxLength(500) folder!: string
+  @IsOptional() @IsString() @MaxLength(80) class?: string
+  @IsArray()
+  @ArrayMaxSize(50)
+  @ValidateNested({ each: true })
+  @Type(() => StateRuleBody)
+  states!: StateRuleBody[]
+  @IsString() @MaxLength(80) otherwise!: string
+  @IsOptional() @IsObject() columns?: Record<string, string>
+  @IsObject() attributes!: Record<string, string>
+}
+
+export class PatternsRequest {
+  @IsArray() @ArrayMaxSize(30) @IsString({ each: true }) @MaxLength(300, { each: true }) patterns!: string[]
+}
+
+export class SettlementBody {
+  @IsOptional() @IsBoolean() leaveOut?: boolean
+  @IsOptional() @IsString() @MaxLength(64) label?: string
+  @IsOptional() @IsString() @MaxLength(200) number?: string
+  @IsOptional() @IsIn(['name', 'register']) trust?: 'name' | 'register'
+}
+
+class SettledBody {
+  @IsString() @MaxLength(2000) key!: string
+  @ValidateIf((body: SettledBody) => orNull(body, body.settlement))
+  @ValidateNested()
+  @Type(() => SettlementBody)
+  settlement!: SettlementBody | null
+}
+
+export class SettleRequest {
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @ValidateNested({ each: true })
+  @Type(() => SettledBody)
+  settled!: SettledBody[]
+}
+
+export class IntakeFilesQuery extends PageQuery {
+  @IsOptional() @IsIn(['ready', 'held', 'left out', 'done', 'failed']) status?: string
+  @IsOptional() @IsString() @MaxLength(40) conflict?: string
+}

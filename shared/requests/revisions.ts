@@ -1,0 +1,82 @@
+import 'reflect-metadata'
+import { Type } from 'class-transformer'
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsInt,
+  IsNotEmpty,
+  IsOptional,
+  IsString,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator'
+import { IsTextMap, asNumber, ChangeRequest, CommentQuery } from './common'
+
+export class RollBackQuery extends CommentQuery {
+  @asNumber @IsInt() version!: number
+}
+
+export class AdoptionPlanRequest {
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(2000, { message: 'up to 2,000 documents can be looked at together' })
+  @IsString({ each: true })
+  numbers?: string[]
+  @IsOptional() @IsString() @MaxLength(500) folder?: string
+  @IsOptional() @IsString() @MaxLength(80) attribute?: string
+  @IsOptional() @IsString() @MaxLength(80) target?: string
+  @IsTextMap() labels: Record<string, string> = {}
+  @IsArray() @ArrayMaxSize(2000) @IsString({ each: true }) below: string[] = []
+}
+
+class ChosenBody extends ChangeRequest {
+  @IsString() @MaxLength(200) number!: string
+}
+
+class AdoptedBody extends ChosenBody {
+  @IsString() @IsNotEmpty({ message: 'there is no label to adopt' }) @MaxLength(10_000) label!: string
+}
+
+export class AdoptRequest {
+  @IsArray()
+  @ArrayMinSize(1, { message: 'choose a document' })
+  @ArrayMaxSize(200, { message: 'up to 200 documents are adopted in one go' })
+  @ValidateNested({ each: true })
+  @Type(() => AdoptedBody)
+  documents!: AdoptedBody[]
+  @IsOptional() @IsString() @MaxLength(2000) comment?: string
+}
+
+export class NewRevisionRequest {
+  @IsArray()
+  @ArrayMinSize(1, { message: 'choose a document' })
+  @ArrayMaxSize(500)
+  @ValidateNested({ each: true })
+  @Type(() => ChosenBody)
+  documents!: ChosenBody[]
+  @IsOptional() @IsString() @MaxLength(2000) comment?: string
+}
+
+export class CorrectionQuery {
+  @asNumber @IsInt() @Min(0) row!: number
+  @IsString() @MaxLength(10_000) label!: string
+  @IsOptional() @IsString() @MaxLength(2000) comment?: string
+}
+
+export class CorrectLabelRequest extends ChangeRequest {
+  @IsInt() @Min(0) row!: number
+  @IsString() @MaxLength(10_000) label!: string
+  @IsString() @MaxLength(2000) comment!: string
+}
+
+export class RollBackRequest extends ChangeRequest {
+  @IsInt() version!: number
+  @IsString() @MaxLength(2000) comment!: string
+}
+
+export class LabelSourceQuery {
+  @IsOptional() @IsString() @MaxLength(500) folder?: string
+  @IsOptional() @IsString() @MaxLength(1000) archive?: string
+}
