@@ -27,7 +27,7 @@ const boundaries = [
 
 /** The subjects of the core, each resting on those before it alone, so that they make no circle. */
 const subjects = [
-  'text',
+  'support',
   'shape',
   'attribute',
   'revision',

@@ -1,10 +1,10 @@
 import { chmodSync, mkdirSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
-import { format } from '../core/revision'
 import { configuration } from './configuration'
 import { dxf } from './dxf'
 import { chance, type Chance } from './random'
 import { changes, gripNouns, legacyAuthors, sides } from './world'
+import { format } from '../core/revision'
 
 const scheme = configuration.schemes[0]!
 const label = (major: number) => format(scheme, { series: 0, major, minor: null })

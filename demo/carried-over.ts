@@ -1,10 +1,14 @@
-import type { Db } from '../server/database/connection'
-import type { Stored } from '../server/files/store'
-import { checkOut, createDocument, documentRow, editRecord, fire } from '../server/services/documents'
-import { revise } from '../server/services/revisions'
-import type { Account } from '../server/services/people'
 import { dxf } from './dxf'
 import { chance } from './random'
+import type { Db } from '../server/database/connection'
+import type { Account } from '../server/directory/people'
+import { checkOut } from '../server/documents/acts/check-out'
+import { editRecord } from '../server/documents/acts/edit-record'
+import { fileDocument } from '../server/documents/acts/file'
+import { fire } from '../server/documents/acts/fire'
+import { revise } from '../server/documents/acts/revise'
+import { documentRow } from '../server/documents/rows'
+import type { Stored } from '../server/files/store'
 
 /** A document that somebody checked in by hand, with the label it had before in its record; and what it refers to. */
 interface Carried {
@@ -63,7 +67,7 @@ export async function carriedOver(
     const [steward, author] = [by('Mara Feldhaus'), by('Harun Delacroix')]
     const change = (number: string) => documentRow(db, number).change
     carried.forEach(({ number, title, label, folder, note }, index) => {
-      createDocument(
+      fileDocument(
         db,
         steward,
         { number, title, folder: folder ?? '/Line/Carried over' },
@@ -73,15 +77,14 @@ export async function carriedOver(
       editRecord(
         db,
         steward,
-        number,
-        change(number),
+        { number, change: change(number) },
         note
           ? { legacy_revision: label }
           : { legacy_revision: label, material: 'S355', mass: String(4 + index) },
       )
     })
-    checkOut(db, author, 'BR-5008', change('BR-5008'))
-    fire(db, author, 'BR-5009', 'send-to-check', undefined, change('BR-5009'))
+    checkOut(db, author, { number: 'BR-5008', change: change('BR-5008') })
+    fire(db, author, { number: 'BR-5009', change: change('BR-5009') }, 'send-to-check', undefined)
     revise(db, author, [{ number: 'BR-5010', change: change('BR-5010') }], 'Hole pattern moved')
   }
 }

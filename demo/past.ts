@@ -1,18 +1,16 @@
-import type { Db } from '../server/database/connection'
-import type { Stored } from '../server/files/store'
-import {
-  checkIn,
-  checkOut,
-  createDocument,
-  documentRow,
-  editRecord,
-  fire,
-} from '../server/services/documents'
-import type { Account } from '../server/services/people'
 import { configuration } from './configuration'
 import { dxf } from './dxf'
 import { chance, type Chance } from './random'
 import { changes, driveNouns, gripNouns, lineNouns, sides } from './world'
+import type { Db } from '../server/database/connection'
+import type { Account } from '../server/directory/people'
+import { checkIn } from '../server/documents/acts/check-in'
+import { checkOut } from '../server/documents/acts/check-out'
+import { editRecord } from '../server/documents/acts/edit-record'
+import { fileDocument } from '../server/documents/acts/file'
+import { fire } from '../server/documents/acts/fire'
+import { documentRow } from '../server/documents/rows'
+import type { Stored } from '../server/files/store'
 
 /** Something that happened in the vault's past year. */
 export interface PastAct {
@@ -74,7 +72,7 @@ async function pastOfDrawing(
   acts.push({
     at: new Date(time),
     act: (db, accounts) =>
-      createDocument(
+      fileDocument(
         db,
         author(accounts),
         { number, title, folder: area.folder },
@@ -86,57 +84,64 @@ async function pastOfDrawing(
   const material = random.pick(materials)
   const mass = (random.next() * 40 + 0.2).toFixed(1)
   then(3, (db, accounts, row) =>
-    editRecord(db, author(accounts), number, row.change, {
-      material,
-      mass,
-      finish: random.next() < 0.5 ? 'zinc' : 'paint',
-    }),
+    editRecord(
+      db,
+      author(accounts),
+      { number, change: row.change },
+      {
+        material,
+        mass,
+        finish: random.next() < 0.5 ? 'zinc' : 'paint',
+      },
+    ),
   )
 
   for (let round = 0; round < 1 + random.below(3); round++) {
     const change = random.pick(changes)
     const content = await contentAt(String(round), change)
-    then(6, (db, accounts, row) => checkOut(db, author(accounts), number, row.change))
+    then(6, (db, accounts, row) => checkOut(db, author(accounts), { number, change: row.change }))
     if (random.next() < 0.02) return acts
     then(2, (db, accounts, row) =>
-      checkIn(db, author(accounts), number, row.change, { ...content, fileName }, change),
+      checkIn(db, author(accounts), { number, change: row.change }, { ...content, fileName }, change),
     )
     if (random.next() < 0.06) return acts
-    then(5, (db, accounts, row) => fire(db, author(accounts), number, 'send-to-check', undefined, row.change))
+    then(5, (db, accounts, row) =>
+      fire(db, author(accounts), { number, change: row.change }, 'send-to-check', undefined),
+    )
     if (random.next() < 0.15) {
       then(4, (db, accounts, row) =>
         fire(
           db,
           oneOf('checking', salt)(accounts),
-          number,
+          { number, change: row.change },
           'return',
           'Dimension missing at section B',
-          row.change,
         ),
       )
       then(4, (db, accounts, row) =>
-        fire(db, author(accounts), number, 'send-to-check', undefined, row.change),
+        fire(db, author(accounts), { number, change: row.change }, 'send-to-check', undefined),
       )
     }
     if (random.next() < 0.04) return acts
     then(8, (db, accounts, row) =>
-      fire(db, oneOf('release-board', salt)(accounts), number, 'issue', change, row.change),
+      fire(db, oneOf('release-board', salt)(accounts), { number, change: row.change }, 'issue', change),
     )
     if (random.next() < 0.1) {
       then(60, (db, accounts, row) =>
         fire(
           db,
           oneOf('release-board', salt)(accounts),
-          number,
+          { number, change: row.change },
           'supersede',
           `Replaced by ${area.prefix}9${number.slice(-2)}`,
-          row.change,
         ),
       )
       return acts
     }
     if (round === 2 || random.next() < 0.4) return acts
-    then(90, (db, accounts, row) => fire(db, author(accounts), number, 'revise', undefined, row.change))
+    then(90, (db, accounts, row) =>
+      fire(db, author(accounts), { number, change: row.change }, 'revise', undefined),
+    )
   }
   return acts
 }

@@ -1,24 +1,24 @@
 import { existsSync, renameSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { Readable } from 'node:stream'
-import { atomically, migrateDatabase, openDatabase, type Db } from '../server/database/connection'
 import {
   configurations,
   documents,
   folders as folderTable,
   people as peopleTable,
 } from '../server/database/schema'
-import { FileStore } from '../server/files/store'
-import { record } from '../server/services/audit'
-import { clock } from '../server/services/clock'
-import { insertConfiguration } from '../server/services/configuration'
-import { hashPassword, type Account } from '../server/services/people'
-import { relate } from '../server/services/references'
 import { carriedOver, referencesAmong } from './carried-over'
 import { writeGripArchive } from './archive'
 import { configuration } from './configuration'
 import { pastOfVault } from './past'
 import { folders, password, people } from './world'
+import { record } from '../server/audit/trail'
+import { clock } from '../server/clock'
+import { insertConfiguration } from '../server/configuration/published'
+import { atomically, type Db, migrateDatabase, openDatabase } from '../server/database/connection'
+import { type Account, hashPassword } from '../server/directory/people'
+import { relate } from '../server/documents/references'
+import { FileStore } from '../server/files/store'
 
 /** Fills an empty data folder with the demo world. Does nothing where it has been filled before. */
 async function seed(dataFolder: string, share: string): Promise<void> {
@@ -56,6 +56,7 @@ async function fill(db: Db, store: FileStore): Promise<void> {
       at: start.toISOString(),
     })
     record(tx, accounts[0]!, {
+      code: 'publish',
       action: 'publish configuration',
       subject: { kind: 'configuration', id: '1', name: 'Configuration 1' },
       after: { configuration: 1 },
@@ -88,6 +89,7 @@ function relateAll(db: Db, actor: Account): void {
   }
   for (const [parent, children] of parts)
     record(db, actor, {
+      code: 'refer',
       action: 'add reference',
       subject: { kind: 'document', id: rows.get(parent)!, name: parent },
       after: { refersTo: children.join(', ') },

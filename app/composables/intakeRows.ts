@@ -1,27 +1,8 @@
-import {
-  type ConflictCode,
-  conflictKinds,
-  type PlannedDocument,
-  type PlannedFile,
-  type Prediction,
-  type Settlement,
-} from '~~/core/intake'
+import type { PlannedRow as ListedFile } from '~~/shared/answers'
+import { type ConflictCode, conflictKinds, type Settlement, type SourceKind } from '~~/core/intake'
 
-/** A file of an intake with its document's plan and what came of it, as the server lists it. */
-export interface PlannedRow {
-  file: {
-    path: string
-    number: string | null
-    status: string
-    conflict: string | null
-    planned: PlannedFile | null
-  }
-  document: {
-    plan: PlannedDocument
-    status: string
-    message: string | null
-    result: Prediction | null
-  } | null
+/** A file of an intake as the server lists it, with whether it came out as predicted. */
+export interface PlannedRow extends ListedFile {
   asPredicted: boolean | null
 }
 
@@ -29,14 +10,17 @@ export interface PlannedRow {
 export const conflictName = (code: string | null): string =>
   code === 'companion' ? 'A companion is held back' : (conflictKinds[code as ConflictCode] ?? 'held back')
 
+/** What a file's sources say of its revision. */
+const revisionsOf = (row: PlannedRow) =>
+  row.file.planned?.evidence.filter(({ field }) => field === 'revision') ?? []
+
 /** What one kind of source says of a file's revision. */
-export const said = (row: PlannedRow, source: string) =>
-  row.file.planned?.evidence.revision.find((evidence) => evidence.source === source)?.value
+export const said = (row: PlannedRow, kind: SourceKind) =>
+  revisionsOf(row).find(({ source }) => source.kind === kind)?.value
 
 /** What the register says: the line of the file's own label, else its newest line, which is also what holds a file back. */
 export function registerSays(row: PlannedRow) {
-  const lines =
-    row.file.planned?.evidence.revision.filter((evidence) => evidence.source.startsWith('register')) ?? []
+  const lines = revisionsOf(row).filter(({ source }) => source.kind === 'register')
   const own =
     row.file.status === 'held' ? undefined : lines.find((line) => line.value === row.file.planned?.label)
   return own ?? lines.at(-1)

@@ -1,4 +1,4 @@
-import type { AdoptionRow } from '~~/server/services/adoption'
+import type { AdoptionRow } from '~~/shared/answers'
 
 /** The readiness list of a selection, and adopting from it in portions that are whole each. */
 export function useAdoption(

@@ -1,16 +1,9 @@
 import type { ChainedEntry } from '~~/core/audit'
-import type { Decision } from '~~/core/engine'
-import type { Transition } from '~~/core/configuration'
-import type { documentPage } from '~~/server/services/vault-query'
-
-export interface PossibleAct {
-  transition: Transition
-  decision: Decision
-}
+import type { DocumentPage, PossibleAct } from '~~/shared/answers'
 
 /** A document's page, the acts possible on it, and its trail; `load` fetches them anew. */
 export function useDocument(number: MaybeRefOrGetter<string>, withTrail = false) {
-  const page = shallowRef<ReturnType<typeof documentPage> | null>(null)
+  const page = shallowRef<DocumentPage | null>(null)
   const acts = shallowRef<PossibleAct[]>([])
   const trail = shallowRef<ChainedEntry[]>([])
   const missing = ref('')

@@ -1,7 +1,7 @@
 import { useDebounceFn } from '@vueuse/core'
-import type { guardReach } from '~~/server/services/guard-reach'
+import type { GuardReach } from '~~/shared/answers'
 
-type Reach = Partial<ReturnType<typeof guardReach>> & { fault?: { message: string; position: number } }
+type Reach = Partial<GuardReach> & { fault?: { message: string; position: number } }
 
 /** How many of the documents in some states meet a guard now, asked anew a moment after the guard is changed. */
 export function useGuardReach(asked: () => { lifecycle: string; states: string[]; guard: string }) {

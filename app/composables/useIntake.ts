@@ -1,8 +1,6 @@
 import { useIntervalFn } from '@vueuse/core'
 import type { Settlement } from '~~/core/intake'
-import type { intakePage } from '~~/server/services/intakes'
-
-export type IntakePage = ReturnType<typeof intakePage>
+import type { IntakePage } from '~~/shared/answers'
 
 /** An intake as the server has it, followed while a job is at work on it. `onSettled` runs whenever its counts have changed. */
 export function useIntake(id: string, onChanged: () => void) {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { stateName } from '~~/core/configuration'
-import type { AdoptionRow } from '~~/server/services/adoption'
+import type { AdoptionRow } from '~~/shared/answers'
 
 const route = useRoute()
 const store = useConfiguration()

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { lifecycleOf, stateName } from '~~/core/configuration'
-import type { overview } from '~~/server/services/overview'
+import type { Overview } from '~~/shared/answers'
 
 const store = useConfiguration()
 useTitle('Overview')
-const view = shallowRef<ReturnType<typeof overview> | null>(null)
+const view = shallowRef<Overview | null>(null)
 onMounted(() => attempt(async () => (view.value = await api('overview'))))
 const days = (count: number) => `${Math.round(count)} d`
 const rows = computed(() =>

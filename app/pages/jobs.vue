@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
-import type { Job } from '~~/server/jobs/task'
+import type { Job } from '~~/shared/answers'
 
 useTitle('Jobs')
 const jobs = shallowRef<Job[] | null>(null)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { differences, stateName } from '~~/core/configuration'
-import type { Stranded } from '~~/server/services/configuration'
+import type { Stranded } from '~~/shared/answers'
 
 const store = useConfiguration()
 useTitle('Review and publish')

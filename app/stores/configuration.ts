@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import type { Directory, Folder } from '~~/core/access'
 import { applyEdit, type Configuration, type Edit } from '~~/core/configuration'
-import type { DraftView, Move, Published } from '~~/server/services/configuration'
+import type { DraftView, Move, Published } from '~~/shared/answers'
 
 /** The configuration in force, and the draft of the next one. Edits are made here as on the server, by the same code. */
 export const useConfiguration = defineStore('configuration', () => {

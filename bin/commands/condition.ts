@@ -1,5 +1,13 @@
 import { defineCommand } from 'citty'
-import { type Condition, ConditionError, evaluate, parseCondition, type Question, questions, solve } from '../../core/condition'
+import {
+  type Condition,
+  ConditionError,
+  evaluate,
+  parseCondition,
+  type Question,
+  questions,
+  solve,
+} from '../../core/condition'
 import type { Attribute, DocumentRecord } from '../../core/attribute'
 import { answer, inputLines, parseJson, readJson, UsageError } from '../input'
 

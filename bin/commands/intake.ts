@@ -1,10 +1,28 @@
-import { createHash } from 'node:crypto'
-import { createReadStream, existsSync, readFileSync, statSync } from 'node:fs'
-import { readdir } from 'node:fs/promises'
-import { extname, join, relative, resolve, sep } from 'node:path'
+import { existsSync, readFileSync, statSync } from 'node:fs'
+import { extname, resolve } from 'node:path'
 import { defineCommand } from 'citty'
+import { findFile, textOf, walkArchive } from '../../archive'
+import { anyone, type Right } from '../../core/access'
+import type { Configuration } from '../../core/configuration'
+import {
+  type Evidence,
+  type EvidenceField,
+  type FoundFile,
+  gather,
+  namePattern,
+  type NamePattern,
+  planIntake,
+  type PlannedDocument,
+  type PlannedFile,
+  type Profile,
+  readName,
+  readRegister,
+  type RegisterEntry,
+  RegisterError,
+  usualPatterns,
+} from '../../core/intake'
 import { canonicalNumber } from '../../core/numbering'
-import { type FoundFile, namePattern, type NamePattern, planIntake, type Profile, readName, readRegister, type RegisterEntry, RegisterError, usualPatterns } from '../../core/intake'
+import { groupBy } from '../../core/support'
 import { readConfiguration } from '../configuration'
 import { answer, readJson, UsageError } from '../input'
 
@@ -17,7 +35,7 @@ function readManifest(file: string | undefined, profile: Partial<Profile>): Regi
   if (!file) return []
   if (!existsSync(file)) throw new UsageError(`${file} does not exist`)
   try {
-    const { entries, problems } = readRegister(readFileSync(file, 'utf8'), profile.columns)
+    const { entries, problems } = readRegister(textOf(readFileSync(file)), profile.columns)
     for (const problem of problems) process.stderr.write(`ilmenite: ${file}, ${problem.message}\n`)
     return entries
   } catch (error) {
@@ -26,71 +44,38 @@ function readManifest(file: string | undefined, profile: Partial<Profile>): Regi
   }
 }
 
-async function* filesBelow(root: string, manifest: string | undefined): AsyncGenerator<string> {
+/** Every file of an archive, read. @throws UsageError where the archive is no folder. */
+async function* filesBelow(root: string, manifest: string | undefined): AsyncGenerator<FoundFile> {
   if (!existsSync(root) || !statSync(root).isDirectory()) throw new UsageError(`${root} is no folder`)
-  const entries = await readdir(root, { withFileTypes: true })
-  for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) {
-    const path = join(root, entry.name)
-    if (entry.isDirectory()) yield* filesBelow(path, manifest)
-    else if (entry.isFile() && (!manifest || resolve(path) !== resolve(manifest))) yield path
-  }
-}
-
-async function readFound(root: string, path: string): Promise<FoundFile> {
-  const below = relative(root, path).split(sep).join('/')
-  try {
-    const { size } = statSync(path)
-    if (size === 0)
-      return {
-        path: below,
-        size,
-        sha256: null,
-        problem: { code: 'empty-file', message: 'the file is empty (0 bytes)' },
-      }
-    const hash = createHash('sha256')
-    for await (const chunk of createReadStream(path)) hash.update(chunk)
-    return { path: below, size, sha256: hash.digest('hex'), problem: null }
-  } catch (error) {
-    return {
-      path: below,
-      size: 0,
-      sha256: null,
-      problem: { code: 'unreadable', message: `the file cannot be read: ${(error as Error).message}` },
-    }
-  }
+  const top = resolve(root)
+  for await (const path of walkArchive(top, manifest && resolve(manifest))) yield findFile(top, path)
 }
 
 /** What name and manifest say of a file, each with its source. */
 function evidence(file: FoundFile, patterns: NamePattern[], entries: Map<string, RegisterEntry[]>) {
-  const name = readName(patterns, file.path)?.reading ?? {}
-  const lines = (name.number && entries.get(canonicalNumber(name.number))) || []
-  const from = (entry: RegisterEntry) => `manifest line ${entry.line}`
-  const values = (value: string | undefined, own: (entry: RegisterEntry) => string | null) => [
-    ...(value ? [{ value, source: 'name' }] : []),
-    ...lines.flatMap((entry) => (own(entry) ? [{ value: own(entry)!, source: from(entry) }] : [])),
-  ]
+  const name = readName(patterns, file.path)?.reading
+  const lines = (name?.number && entries.get(canonicalNumber(name.number))) || []
+  const known = gather({ path: file.path, name, lines, set: {} })
+  const from = ({ kind, at }: Evidence['source']) => (kind === 'register' ? `manifest line ${at}` : kind)
+  const values = (field: EvidenceField) =>
+    known
+      .filter((entry) => entry.field === field)
+      .map(({ value, source }) => ({ value, source: from(source) }))
   return {
-    number: values(name.number, (entry) => entry.number),
-    revision: values(name.revision, (entry) => entry.revision),
-    title: values(name.title, (entry) => entry.title),
-    history: lines.map((entry) => ({
-      revision: entry.revision,
-      date: entry.date,
-      text: entry.text,
-      by: entry.author,
-      source: from(entry),
+    number: values('number'),
+    revision: values('revision'),
+    title: values('title'),
+    history: lines.map(({ line, revision, date, text, author: by }) => ({
+      ...{ revision, date, text, by },
+      source: `manifest line ${line}`,
     })),
     references: [],
     properties: {},
   }
 }
 
-function byNumber(entries: RegisterEntry[]): Map<string, RegisterEntry[]> {
-  const map = new Map<string, RegisterEntry[]>()
-  for (const entry of entries)
-    map.set(canonicalNumber(entry.number), [...(map.get(canonicalNumber(entry.number)) ?? []), entry])
-  return map
-}
+const byNumber = (entries: RegisterEntry[]): Map<string, RegisterEntry[]> =>
+  groupBy(entries, ({ number }) => canonicalNumber(number))
 
 const readCommand = defineCommand({
   meta: {
@@ -102,8 +87,7 @@ const readCommand = defineCommand({
     const profile = args.profile ? readJson<Partial<Profile>>(args.profile) : {}
     const patterns = (profile.patterns ?? usualPatterns).map(namePattern)
     const entries = byNumber(readManifest(args.manifest, profile))
-    for await (const path of filesBelow(args.path, args.manifest)) {
-      const file = await readFound(args.path, path)
+    for await (const file of filesBelow(args.path, args.manifest)) {
       await answer({
         path: file.path,
         size: file.size,
@@ -115,6 +99,42 @@ const readCommand = defineCommand({
     }
   },
 })
+
+/** Access is a matter of the vault: a plan from files alone is made for someone who may do everything. */
+function openTo(configuration: Configuration) {
+  const all: Right[] = ['see', 'edit', 'move', 'adopt']
+  const lifecycles = configuration.lifecycles.map((lifecycle) => ({
+    ...lifecycle,
+    states: lifecycle.states.map((use) => ({ ...use, grants: { ...use.grants, anyone: all } })),
+    transitions: lifecycle.transitions.map((transition) => ({ ...transition, firedBy: [anyone] })),
+  }))
+  return {
+    configuration: { ...configuration, lifecycles },
+    folders: [{ path: '/', grants: { anyone: all } }],
+    person: { id: 'intake', name: 'Intake', groups: [] },
+  }
+}
+
+/** A document of the plan as a line of the answer. */
+function plannedLine(document: PlannedDocument, files: PlannedFile[]) {
+  const { number, classId, folder, lifecycle, targetState, prediction, history, ready } = document
+  const conflicts = [...document.conflicts, ...files.flatMap((file) => file.conflicts)]
+  const rows = prediction?.register ?? history
+  return {
+    ...{ number, class: classId, folder, lifecycle, state: targetState },
+    revision: prediction?.revision ?? null,
+    register: rows.map(({ label: revision, origin, version }) => ({
+      ...{ revision, origin },
+      ...(version === null ? {} : { version }),
+    })),
+    files: document.files.length
+      ? document.files.map(({ path }, index) => ({ path, version: index + 1 }))
+      : files.map(({ path }) => ({ path, version: null })),
+    references: [],
+    conflicts: conflicts.map(({ code, message }) => ({ code, message })),
+    ready,
+  }
+}
 
 const planCommand = defineCommand({
   meta: { name: 'plan', description: 'what an intake of an archive would make: a document a line' },
@@ -139,58 +159,25 @@ const planCommand = defineCommand({
       ...readJson<Partial<Profile>>(args.profile),
     }
     const files: FoundFile[] = []
-    for await (const path of filesBelow(args.path, args.manifest))
-      files.push(await readFound(args.path, path))
-    // Access is a matter of the vault; a plan from files alone is made for someone who may do everything.
-    const folders = [{ path: '/', grants: { anyone: ['see', 'edit', 'move', 'adopt'] as never[] } }]
-    const open = {
-      ...configuration,
-      lifecycles: configuration.lifecycles.map((lifecycle) => ({
-        ...lifecycle,
-        states: lifecycle.states.map((use) => ({
-          ...use,
-          grants: { ...use.grants, anyone: ['see', 'edit', 'move', 'adopt'] as never[] },
-        })),
-        transitions: lifecycle.transitions.map((transition) => ({ ...transition, firedBy: ['anyone'] })),
-      })),
-    }
+    for await (const file of filesBelow(args.path, args.manifest)) files.push(file)
     const { documents, files: planned } = planIntake({
       files,
       register: readManifest(args.manifest, profile),
       profile,
-      configuration: open,
-      folders,
-      person: { id: 'intake', name: 'Intake', groups: [] },
+      ...openTo(configuration),
       today: new Date().toISOString().slice(0, 10),
       settlements: {},
       inVault: () => false,
     })
     let bad = false
     for (const document of documents) {
-      const ofFiles = planned.filter((file) => file.number === document.number)
-      const conflicts = [...document.conflicts, ...ofFiles.flatMap((file) => file.conflicts)].map(
-        ({ code, message }) => ({ code, message }),
-      )
       bad ||= !document.ready
-      await answer({
-        number: document.number,
-        class: document.classId,
-        folder: document.folder,
-        lifecycle: document.lifecycle,
-        state: document.targetState,
-        revision: document.prediction?.revision ?? null,
-        register: (document.prediction?.register ?? document.history).map(({ label, origin, version }) => ({
-          revision: label,
-          origin,
-          ...(version === null ? {} : { version }),
-        })),
-        files: document.files.length
-          ? document.files.map(({ path }, index) => ({ path, version: index + 1 }))
-          : ofFiles.map(({ path }) => ({ path, version: null })),
-        references: [],
-        conflicts,
-        ready: document.ready,
-      })
+      await answer(
+        plannedLine(
+          document,
+          planned.filter((file) => file.number === document.number),
+        ),
+      )
     }
     for (const file of planned.filter((other) => other.number === null)) {
       process.stderr.write(

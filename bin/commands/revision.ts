@@ -1,5 +1,15 @@
 import { defineCommand } from 'citty'
-import { checkScheme, infer, InferenceError, parse, RevisionError, type RevisionScheme, sortLabels, type Step, walk } from '../../core/revision'
+import {
+  checkScheme,
+  infer,
+  InferenceError,
+  parse,
+  RevisionError,
+  type RevisionScheme,
+  sortLabels,
+  type Step,
+  walk,
+} from '../../core/revision'
 import { answer, inputLines, readJson, UsageError } from '../input'
 
 const schemeArgument = {

@@ -4,8 +4,8 @@ export { type Person } from './person'
 export {
   anyone,
   idOf,
-  type Principal,
   principal,
+  type Principal,
   type PrincipalKind,
   principalShape,
   readPrincipal,

@@ -13,6 +13,7 @@ function chain(length: number): ChainedEntry[] {
       at: `2026-01-0${id}`,
       personId: '1',
       personName: 'Mara',
+      code: null,
       action: 'check in',
       subjectKind: 'document',
       subjectId: 'd',

@@ -6,6 +6,9 @@ export interface AuditEntry {
   at: string
   personId: string | null
   personName: string
+  /** The kind of act, for programs; null in entries from before there were codes. */
+  code: string | null
+  /** The name of the act, for people. */
   action: string
   subjectKind: string
   subjectId: string
@@ -26,26 +29,13 @@ export type Hash = (text: string) => string
 /** The hash before the first entry. */
 export const genesis = '0'.repeat(64)
 
-/** The hash of an entry: SHA-256 over the previous hash and the entry's fields as one JSON array, in this order. */
+/** The hash of an entry: SHA-256 over the previous hash and the entry's fields as one JSON array, in this order; the code last, where there is one. */
 export function chainHash(sha256: Hash, previousHash: string, entry: AuditEntry): string {
-  const { id, at, personId, personName, action, subjectKind, subjectId, subjectName, before, after, why } =
-    entry
-  return sha256(
-    JSON.stringify([
-      previousHash,
-      id,
-      at,
-      personId,
-      personName,
-      action,
-      subjectKind,
-      subjectId,
-      subjectName,
-      before,
-      after,
-      why,
-    ]),
-  )
+  const { id, at, personId, personName, action, subjectKind, subjectId, subjectName } = entry
+  const { before, after, why, code } = entry
+  const who = [id, at, personId, personName]
+  const what = [action, subjectKind, subjectId, subjectName, before, after, why]
+  return sha256(JSON.stringify([previousHash, ...who, ...what, ...(code === null ? [] : [code])]))
 }
 
 export type ChainVerdict =

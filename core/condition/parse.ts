@@ -9,7 +9,7 @@ import {
 } from './types'
 import { facts } from './facts'
 import { type Token, tokenize } from './tokens'
-import { editDistance, remembered } from '../text'
+import { editDistance, remembered } from '../support'
 
 const comparisons = ['==', '!=', '<', '<=', '>', '>=']
 const methods = ['startsWith', 'endsWith', 'contains']

@@ -1,4 +1,4 @@
-export { differences } from './differences'
+export { type Difference, differences } from './differences'
 export { type StatePatch } from './edits/change-state'
 export { type TransitionPatch } from './edits/change-transition'
 export { applyEdit, describeEdit, type Edit, editKind, editShape } from './edits'

@@ -1,2 +1,2 @@
-export { type Control, EffectError, type EffectKind, type Moment } from './effect-kind'
+export { type Control, EffectError, type EffectKind } from './effect-kind'
 export { type Effect, effectKind, effectKinds, effectShape, writtenAttribute } from './effects'

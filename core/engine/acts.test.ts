@@ -1,10 +1,12 @@
+import { reasonsAgainst, told } from './decision'
+import { decideCorrection, toldCorrection } from './correct'
+import type { Standing } from './standing'
 import { author, configuration, drawing, folders, steward } from './world.fixture'
 import { ancestorsOf, wouldLoop } from './references'
 import { decide } from './decide'
 import { decideAdoption } from './adopt'
-import { decideCorrection } from './correct'
 import { decideRevising } from './revise'
-import { reasonsAgainstRollBack } from './roll-back'
+import { decideRollBack } from './roll-back'
 import { wayOn, waysBetween } from './ways-on'
 import { type Configuration, type Lifecycle, schemeFor } from '../configuration'
 import type { DocumentSnapshot, RegisterRow } from './document'
@@ -31,13 +33,21 @@ const standing = (document: DocumentSnapshot, person: Person = steward, comment?
 const workshop = configuration.lifecycles[0]!
 const station = configuration.lifecycles[1]!
 const note = configuration.lifecycles[2]!
+/** A new revision as it is told. */
+function toldRevising(request: Standing) {
+  const { decision, by } = decideRevising(request)
+  return { by, decision: told(request.document, decision) }
+}
 function labelling(of: Lifecycle) {
   return schemeFor(configuration, of)
 }
 
 describe('adopting a label', () => {
   const adopt = (label: string | null, document = drawing(), person = steward, comment?: string) =>
-    decideAdoption({ ...standing(document, person, comment), label, source: 'Legacy revision' })
+    told(
+      document,
+      decideAdoption({ ...standing(document, person, comment), label, source: 'Legacy revision' }),
+    )
   it('registers it as adopted, with a version that it stands for, and writes the record', () =>
     expect(adopt('rev c', drawing(), steward, 'As on the print')).toEqual({
       ok: true,
@@ -129,7 +139,9 @@ describe('adopting a label', () => {
   it('needs a scheme', () => {
     const without: Configuration = { ...configuration, schemes: [] }
     expect(
-      rules(decideAdoption({ ...standing(drawing()), configuration: without, label: 'C', source: 'x' })),
+      reasonsAgainst(
+        decideAdoption({ ...standing(drawing()), configuration: without, label: 'C', source: 'x' }),
+      ).map(({ rule }) => rule),
     ).toEqual(['scheme'])
   })
 })
@@ -206,14 +218,17 @@ describe('the way on', () => {
       register: [row('6', 'adopted')],
     }
     const open = [{ path: '/', grants: { anyone: ['move' as const] } }]
-    const answer = decide({ ...standing(here), folders: open, transition: way.transitions[0]!.id })
+    const answer = told(
+      here,
+      decide({ ...standing(here), folders: open, transition: way.transitions[0]!.id }),
+    )
     expect(answer.ok && answer.outcome).toMatchObject({ to: 'issued', after: '7' })
   })
 })
 
 describe('a new revision', () => {
   const ask = (document: DocumentSnapshot, person = author) =>
-    decideRevising(standing(document, person, 'Bore enlarged'))
+    toldRevising(standing(document, person, 'Bore enlarged'))
   it('is minor or major as the state says, in the state itself where content is open', () =>
     expect(ask(drawing({ revision: 'C' }))).toMatchObject({
       by: null,
@@ -260,7 +275,7 @@ describe('a new revision', () => {
         series: other.series.map(({ id, major }) => ({ id, major })),
       })),
     }
-    const { decision } = decideRevising({ ...standing(drawing(), author), configuration: withoutMinor })
+    const { decision } = toldRevising({ ...standing(drawing(), author), configuration: withoutMinor })
     expect(!decision.ok && decision.reasons).toEqual([
       expect.objectContaining({ rule: 'revision', message: expect.stringMatching(/^A has no minor/) }),
     ])
@@ -274,7 +289,8 @@ describe('correcting a label', () => {
     label: string,
     comment: string | undefined = 'Signature missed',
     document = drawing({ revision: 'D', register }),
-  ) => decideCorrection({ ...standing(document, steward, comment), row: index, label })
+  ) =>
+    toldCorrection(document, decideCorrection({ ...standing(document, steward, comment), row: index, label }))
   it('keeps what the row was, with who, when and why; the document and its record follow the current row', () =>
     expect(correct(2, 'c')).toEqual({
       ok: true,
@@ -313,7 +329,7 @@ describe('correcting a label', () => {
   })
   it('is for those who may adopt, and for documents that are checked in', () =>
     expect(
-      rules(
+      reasonsAgainst(
         decideCorrection({
           ...standing(
             drawing({ checkedOutBy: { id: 'x', name: 'X' }, register, revision: 'D' }),
@@ -323,7 +339,7 @@ describe('correcting a label', () => {
           row: 2,
           label: 'C',
         }),
-      ),
+      ).map(({ rule }) => rule),
     ).toEqual(['checked-out', 'folder-grant', 'state-grant']))
 })
 
@@ -334,11 +350,13 @@ describe('rolling back', () => {
     comment = 'wrong file',
     person = steward,
   ) =>
-    reasonsAgainstRollBack({
-      ...standing(drawing({ version: 3, ...document }), person, comment),
-      folders: [{ path: '/', grants: { 'group:office': ['rollback'] } }],
-      version,
-    }).map(({ rule }) => rule)
+    reasonsAgainst(
+      decideRollBack({
+        ...standing(drawing({ version: 3, ...document }), person, comment),
+        folders: [{ path: '/', grants: { 'group:office': ['rollback'] } }],
+        version,
+      }),
+    ).map(({ rule }) => rule)
   it('needs nothing more than a right, a reason, an open state and an earlier version', () =>
     expect(against(1)).toEqual([]))
   it.each<[string, string[], string[]]>([
@@ -403,7 +421,7 @@ describe('references', () => {
       configuration: demanding,
       transition: 'send-to-check',
     })
-    expect(!answer.ok && answer.reasons.map(({ message }) => message)).toEqual([
+    expect(reasonsAgainst(answer).map(({ message }) => message)).toEqual([
       'BR-2, which BR-1 refers to, stands in Drafting; Send to check asks for Issued',
     ])
   })

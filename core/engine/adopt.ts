@@ -1,9 +1,11 @@
-import { allowsAll } from './rights'
-import { compare, parse, positionOf, refusalSentence, type RevisionScheme } from '../revision'
-import { type Lifecycle, lifecycleOf, schemeIn, stateName, stateUseOf } from '../configuration'
-import { checkedIn, type Decision, relabelled, type Standing } from './outcome'
 import type { Reason } from '../access'
+import { type Lifecycle, lifecycleOf, schemeIn, stateName, stateUseOf } from '../configuration'
+import { compare, parse, positionOf, refusalSentence, type RevisionScheme } from '../revision'
+import { type Decision, done, refused } from './decision'
 import type { DocumentSnapshot, RegisterRow } from './document'
+import { relabelled } from './relabel'
+import { allowsAll } from './rights'
+import { checkedIn, type Standing } from './standing'
 
 /** A label to take over, and where it comes from, for messages: an attribute's name, or “the label entered”. */
 export interface Adoption extends Standing {
@@ -13,38 +15,34 @@ export interface Adoption extends Standing {
 
 /**
  * What adopting a label would do, or every reason against (model, section 3): the document checked in; the right `adopt` on
- * place and state; adoption on in the state; a scheme; a label that the scheme accepts, in canonical form; not below a native revision.
+ * folder and state; adoption on in the state; a scheme; a label that the scheme accepts, in canonical form; not below a native revision.
  */
 export function decideAdoption(request: Adoption): Decision {
   const { configuration, document } = request
   const lifecycle = lifecycleOf(configuration, document.lifecycle)
   const scheme = schemeIn(configuration, lifecycle)
-  const label = scheme && adoptable(scheme, document, request.label, request.source)
-  const reasons: Reason[] = [
+  const standing = [
     ...checkedIn(request),
     ...allowsAll(request, lifecycle, ['adopt']).reasons,
     ...adoptionIsOn(request, lifecycle),
-    ...(scheme
-      ? []
-      : [
-          {
-            rule: 'scheme' as const,
-            message: `${lifecycle.name} has no revision scheme`,
-            where: lifecycle.name,
-            wayOut: 'give the lifecycle a scheme',
-          },
-        ]),
-    ...(label && 'label' in label ? already(document, label.label) : []),
-    ...(label && 'reason' in label
-      ? [{ rule: 'label' as const, message: label.reason, where: scheme!.name, wayOut: label.wayOut }]
-      : []),
   ]
-  if (reasons.length || !label || !('label' in label)) return { ok: false, reasons }
-  return {
-    ok: true,
-    outcome: relabelled(request, lifecycle, label.label, 'adopted', `Adopted from ${request.source}`),
+  if (!scheme) return refused([...standing, withoutScheme(lifecycle)])
+  const label = adoptable(scheme, document, request.label, request.source)
+  if (!('label' in label)) {
+    const { reason: message, wayOut } = label
+    return refused([...standing, { rule: 'label', message, where: scheme.name, wayOut }])
   }
+  const reasons = [...standing, ...already(document, label.label)]
+  if (reasons.length) return refused(reasons)
+  return done(relabelled(request, lifecycle, label.label, 'adopted', `Adopted from ${request.source}`))
 }
+
+const withoutScheme = ({ name }: Lifecycle): Reason => ({
+  rule: 'scheme',
+  message: `${name} has no revision scheme`,
+  where: name,
+  wayOut: 'give the lifecycle a scheme',
+})
 
 type Answer = { label: string } | { reason: string; wayOut: string }
 

@@ -1,6 +1,3 @@
-import { allowsAll } from './rights'
-import { first, format, positionOf, RevisionError, step } from '../revision'
-import { decide } from './decide'
 import {
   type Lifecycle,
   lifecycleOf,
@@ -9,7 +6,12 @@ import {
   stateUseOf,
   type Transition,
 } from '../configuration'
-import { checkedIn, type Decision, relabelled, type Standing } from './outcome'
+import { first, format, positionOf, RevisionError, type RevisionScheme, step } from '../revision'
+import { decide } from './decide'
+import { type Decision, done, refused } from './decision'
+import { relabelled } from './relabel'
+import { allowsAll } from './rights'
+import { checkedIn, type Standing } from './standing'
 
 /** What asking for a new revision leads to; `by` is the transition that makes it, null where it is made in the state itself. */
 export interface Revising {
@@ -49,50 +51,29 @@ function openingTransition(
 
 function inPlace(request: Standing, lifecycle: Lifecycle, kind: 'minor' | 'major' | undefined): Decision {
   const { configuration, document } = request
-  const state = stateName(configuration, document.state)
-  const where = `${lifecycle.name}, state ${state}`
-  const reasons = [...checkedIn(request), ...allowsAll(request, lifecycle, ['edit']).reasons]
+  const standing = [...checkedIn(request), ...allowsAll(request, lifecycle, ['edit']).reasons]
+  const where = `${lifecycle.name}, state ${stateName(configuration, document.state)}`
+  const refuse = (message: string, wayOut: string) =>
+    refused([...standing, { rule: 'revision', message, where, wayOut }])
   if (!kind) {
-    const others = lifecycle.states
-      .filter((use) => use.newRevision)
-      .map((use) => stateName(configuration, use.state))
-    return {
-      ok: false,
-      reasons: [
-        ...reasons,
-        {
-          rule: 'revision',
-          message: `no new revision is made in ${state}`,
-          where,
-          wayOut: others.length
-            ? `bring it to ${others.join(' or ')}`
-            : 'say in a state whether a new revision is minor or major',
-        },
-      ],
-    }
-  }
-  const scheme = schemeFor(configuration, lifecycle)
-  try {
-    const after = format(
-      scheme,
-      document.revision === null ? first(scheme) : step(scheme, positionOf(scheme, document.revision), kind),
+    const others = lifecycle.states.filter((use) => use.newRevision)
+    const names = others.map((use) => stateName(configuration, use.state)).join(' or ')
+    return refuse(
+      `no new revision is made in ${stateName(configuration, document.state)}`,
+      names ? `bring it to ${names}` : 'say in a state whether a new revision is minor or major',
     )
-    return reasons.length
-      ? { ok: false, reasons }
-      : { ok: true, outcome: relabelled(request, lifecycle, after, 'native', `New ${kind} revision`) }
+  }
+  try {
+    const label = nextLabelOf(schemeFor(configuration, lifecycle), document.revision, kind)
+    if (standing.length) return refused(standing)
+    return done(relabelled(request, lifecycle, label, 'native', `New ${kind} revision`))
   } catch (error) {
     if (!(error instanceof RevisionError)) throw error
-    return {
-      ok: false,
-      reasons: [
-        ...reasons,
-        {
-          rule: 'revision',
-          message: error.message,
-          where,
-          wayOut: 'extend the revision scheme, or ask for the other kind of revision',
-        },
-      ],
-    }
+    return refuse(error.message, 'extend the revision scheme, or ask for the other kind of revision')
   }
+}
+
+/** The label after one, or the first. @throws RevisionError */
+function nextLabelOf(scheme: RevisionScheme, label: string | null, kind: 'minor' | 'major'): string {
+  return format(scheme, label === null ? first(scheme) : step(scheme, positionOf(scheme, label), kind))
 }

@@ -1,37 +1,54 @@
-import { allowsAll } from './rights'
-import { lifecycleOf, stateName, stateUseOf } from '../configuration'
-import { checkedIn, commentGiven, type Standing } from './outcome'
 import type { Reason } from '../access'
+import { lifecycleOf, stateName, stateUseOf } from '../configuration'
+import { type Decision, done, refused } from './decision'
+import { renewed } from './relabel'
+import { allowsAll } from './rights'
+import { checkedIn, commentGiven, type Standing } from './standing'
+
+/** The version whose content is wanted again. */
+export interface RollBackRequest extends Standing {
+  version: number
+}
 
 /**
- * Every reason against rolling a document back to one of its earlier versions; none means it may be done.
- * The content of that version comes in again as a new one: nothing is erased, and the label stays.
+ * What rolling a document back to one of its earlier versions would do, or every reason against. The content of that version
+ * comes in again as a new one: nothing is erased, and the label stays and stands for it from now on.
  */
-export function reasonsAgainstRollBack(request: Standing & { version: number }): Reason[] {
-  const { configuration, document, version } = request
+export function decideRollBack(request: RollBackRequest): Decision {
+  const { configuration, document, version, comment } = request
   const lifecycle = lifecycleOf(configuration, document.lifecycle)
-  const state = stateName(configuration, document.state)
-  const reasons = [...checkedIn(request), ...allowsAll(request, lifecycle, ['rollback']).reasons]
-  if (stateUseOf(lifecycle, document.state).content === 'closed')
-    reasons.push({
-      rule: 'content',
-      message: `content is closed in ${state}`,
-      where: `${lifecycle.name}, state ${state}`,
-      wayOut: 'bring it to a state that is open first',
-    })
-  if (version === document.version)
-    reasons.push({
-      rule: 'version',
-      message: `version ${version} is the current one`,
-      where: 'the document',
-      wayOut: 'choose an earlier version',
-    })
-  else if (version < 1 || version > document.version)
-    reasons.push({
-      rule: 'version',
-      message: `${document.number} has no version ${version}`,
-      where: 'the document',
-      wayOut: `choose one from 1 to ${document.version - 1}`,
-    })
-  return [...reasons, ...commentGiven(request, 'rolling back', 'the document')]
+  const reasons = [
+    ...checkedIn(request),
+    ...allowsAll(request, lifecycle, ['rollback']).reasons,
+    ...(stateUseOf(lifecycle, document.state).content === 'closed'
+      ? [contentClosed(lifecycle.name, stateName(configuration, document.state))]
+      : []),
+    ...versionWrong(request),
+    ...commentGiven(request, 'rolling back', 'the document'),
+  ]
+  if (reasons.length) return refused(reasons)
+  return done(renewed(document, version, `Rolled back to version ${version}: ${comment!.trim()}`))
+}
+
+const contentClosed = (lifecycle: string, state: string): Reason => ({
+  rule: 'content',
+  message: `content is closed in ${state}`,
+  where: `${lifecycle}, state ${state}`,
+  wayOut: 'bring it to a state that is open first',
+})
+
+function versionWrong({ document: { number, version: current }, version }: RollBackRequest): Reason[] {
+  const where = 'the document'
+  if (version === current)
+    return [
+      {
+        rule: 'version',
+        message: `version ${version} is the current one`,
+        where,
+        wayOut: 'choose an earlier version',
+      },
+    ]
+  if (Number.isInteger(version) && version >= 1 && version < current) return []
+  const wayOut = `choose one from 1 to ${current - 1}`
+  return [{ rule: 'version', message: `${number} has no version ${version}`, where, wayOut }]
 }

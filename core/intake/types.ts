@@ -1,3 +1,5 @@
+import type { Evidence } from './evidence/evidence'
+import type { SourceKind } from './evidence'
 import type { ConflictCode } from './conflicts'
 import type { RegisterColumn } from './register-file'
 import type { DocumentRecord } from '../attribute'
@@ -9,6 +11,8 @@ export interface Profile {
   patterns: string[]
   /** The vault folder that the documents go to. */
   folder: string
+  /** The kinds of sources, the one that is believed first first; without it, hand, name, register. */
+  ranking?: SourceKind[]
   /** The class of all documents; without it, the class rules decide. */
   class?: string
   /** Conditions over the record, tried in order; the first that holds gives the target state. */
@@ -27,6 +31,8 @@ export interface FoundFile {
   path: string
   size: number
   sha256: string | null
+  /** The version of the readers that read it; a better one reads it again. */
+  reader?: number
   problem: { code: 'unreadable' | 'empty-file' | 'changed'; message: string } | null
 }
 
@@ -46,11 +52,6 @@ export interface Conflict {
   waysOut: { text: string; key: string; settlement: Settlement }[]
 }
 
-export interface Evidence {
-  value: string
-  source: string
-}
-
 /** A file in the plan: what was read of it and where, and what became of it. */
 export interface PlannedFile {
   path: string
@@ -61,7 +62,8 @@ export interface PlannedFile {
   raw: string | null
   /** The label in canonical form. */
   label: string | null
-  evidence: { number: Evidence[]; revision: Evidence[]; title: Evidence[]; status: Evidence[] }
+  /** Everything that is known of it, each with its source. */
+  evidence: Evidence[]
   leftOut: boolean
   conflicts: Conflict[]
 }

@@ -1,4 +1,4 @@
-import { editDistance } from '../text'
+import { editDistance } from '../support'
 import type { RevisionScheme } from './types'
 import { labelAt } from './format'
 import { prepareScheme } from './prepare'

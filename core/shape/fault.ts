@@ -3,6 +3,7 @@ import type { Shape } from './shape'
 /** What is wrong with a value that holds no objects with fields of their own; undefined where nothing is. */
 export function faultOf(shape: Shape, value: unknown): string | undefined {
   if (value === null && shape.nullable) return undefined
+  if (value === undefined) return 'is missing'
   switch (shape.is) {
     case 'text':
       return textFault(shape, value)
@@ -51,7 +52,7 @@ function listFault({ of, least = 0, most }: Of<'list'>, value: unknown): string 
   if (value.length < least) return `needs at least ${least}`
   if (value.length > most) return `has more than ${most}`
   const wrong = value.findIndex((item) => faultOf(of, item) !== undefined)
-  return wrong < 0 ? undefined : `no. ${wrong + 1} ${faultOf(of, value[wrong])}`
+  return wrong < 0 ? undefined : (of.message ?? `no. ${wrong + 1} ${faultOf(of, value[wrong])}`)
 }
 
 function mapFault({ of, names }: Of<'map'>, value: unknown): string | undefined {

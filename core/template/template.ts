@@ -1,5 +1,5 @@
 import { Context, Liquid } from 'liquidjs'
-import { remembered } from '../text'
+import { remembered } from '../support'
 
 /**
  * What a template may do: write values, choose between texts, go through a list. Tags that fetch another template

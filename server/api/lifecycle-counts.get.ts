@@ -1,4 +1,5 @@
-import { countsByState, published } from '../services/configuration'
+import { countsByState } from '../configuration/draft'
+import { published } from '../configuration/published'
 
 /** For each lifecycle, how many documents stand in each state now. */
 export default route('administrator', ({ db }) =>

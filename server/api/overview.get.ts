@@ -1,3 +1,3 @@
-import { overview } from '../services/overview'
+import { overview } from '../overview/queries'
 
 export default route('administrator', ({ db }) => overview(db))

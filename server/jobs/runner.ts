@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { Worker } from 'node:worker_threads'
 import { asc, eq, inArray } from 'drizzle-orm'
+import type { Job } from '../../shared/answers'
 import type { Db } from '../database/connection'
 import { jobs } from '../database/schema'
-import { Refusal } from '../services/errors'
-import type { Job } from './task'
+import { Refusal } from '../refusal'
 
 /**
  * The queue: one job at a time, oldest first, each in a worker thread. The queue is a table, so a job that was under way
@@ -46,7 +46,7 @@ export class JobRunner {
   /** Asks a job to stop at its next document or batch. @throws Refusal where it has ended already. */
   stop(id: string): void {
     const job = this.db.select().from(jobs).where(eq(jobs.id, id)).get()
-    if (!job) throw new Refusal(404, `there is no job “${id}”`)
+    if (!job) throw new Refusal('not-found', `there is no job “${id}”`)
     if (job.status === 'queued')
       this.db
         .update(jobs)
@@ -55,7 +55,7 @@ export class JobRunner {
         .run()
     else if (job.status === 'running')
       this.db.update(jobs).set({ stopAsked: true }).where(eq(jobs.id, id)).run()
-    else throw new Refusal(409, 'the job has ended already')
+    else throw new Refusal('conflict', 'the job has ended already')
   }
 
   /** Whether a job of this subject is waiting or under way. */

@@ -1,22 +1,11 @@
 import { join } from 'node:path'
 import { parentPort, workerData } from 'node:worker_threads'
 import { eq } from 'drizzle-orm'
+import type { Job } from '../../shared/answers'
 import { openDatabase } from '../database/connection'
 import { jobs } from '../database/schema'
 import { FileStore } from '../files/store'
-import { makePlan } from '../services/intakes'
-import { readArchive } from './read-archive'
-import { runIntake } from './run-intake'
-import type { Job, Task } from './task'
-
-const tasks: Record<Job['kind'], Task> = {
-  'intake-read': readArchive,
-  'intake-plan': async ({ db, job }) => {
-    await makePlan(db, job.subject)
-    return 'done'
-  },
-  'intake-run': runIntake,
-}
+import { jobKinds } from './kinds'
 
 /** Between two writes of the progress, in milliseconds. */
 const every = 200
@@ -43,7 +32,7 @@ async function work({ dataFolder, jobId }: { dataFolder: string; jobId: string }
   }
   const store = new FileStore(join(dataFolder, 'files'))
   try {
-    const ending = await tasks[job.kind]({ db, store, job, progress })
+    const ending = await jobKinds[job.kind].run({ db, store, job, progress })
     end({ ...last, status: ending })
   } catch (error) {
     end({ ...last, status: 'failed', message: (error as Error).message })

@@ -1,10 +1,10 @@
 import type { EventHandlerRequest, H3Event } from 'h3'
-import { readAs, ShapeError } from '../../shared/read-as'
-import { TooLargeError } from '../files/store'
 import { UnknownError } from '../../core/configuration'
-import { Refusal } from '../services/errors'
-import { account, type Account } from '../services/people'
-import { vault, type Vault } from './vault'
+import { readAs, ShapeError } from '../../shared/read-as'
+import { type Account, account } from '../directory/people'
+import { TooLargeError } from '../files/store'
+import { Refusal, type RefusalKind } from '../refusal'
+import { type Vault, vault } from './vault'
 
 export interface RouteContext extends Vault {
   event: H3Event
@@ -33,9 +33,9 @@ export function route<T>(who: Who, handler: (context: RouteContext) => T | Promi
 async function caller(event: H3Event, who: Who): Promise<Account> {
   const { user } = await getUserSession(event)
   const person = user && account(vault().db, (user as { id: string }).id)
-  if (!person?.active) throw new Refusal(401, 'sign in first')
+  if (!person?.active) throw new Refusal('not-signed-in', 'sign in first')
   if (who === 'administrator' && !person.administrator)
-    throw new Refusal(403, `${person.name} is no administrator of this vault: ask one`)
+    throw new Refusal('forbidden', `${person.name} is no administrator of this vault: ask one`)
   return person
 }
 
@@ -44,13 +44,24 @@ function requireSameOrigin(event: H3Event): void {
   if (event.method === 'GET' || event.method === 'HEAD') return
   const site = getHeader(event, 'sec-fetch-site')
   if (site && site !== 'same-origin' && site !== 'none')
-    throw new Refusal(403, 'this request came from another site')
+    throw new Refusal('forbidden', 'this request came from another site')
+}
+
+/** What each kind of refusal is in HTTP (RFC 9110). */
+const statuses: Record<RefusalKind, number> = {
+  invalid: 400,
+  'not-signed-in': 401,
+  forbidden: 403,
+  'not-found': 404,
+  conflict: 409,
+  'too-large': 413,
+  'too-many': 429,
 }
 
 function asAnswer(error: unknown): Error {
   const answer = (statusCode: number, message: string, reasons: unknown[] = []) =>
     createError({ statusCode, message, data: { message, reasons } })
-  if (error instanceof Refusal) return answer(error.status, error.message, error.reasons)
+  if (error instanceof Refusal) return answer(statuses[error.kind], error.message, error.reasons)
   if (error instanceof ShapeError) return answer(400, error.message, error.faults)
   if (error instanceof UnknownError) return answer(404, error.message)
   if (error instanceof TooLargeError) return answer(413, error.message)

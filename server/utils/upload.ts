@@ -1,6 +1,6 @@
 import type { H3Event } from 'h3'
-import { FileStore, TooLargeError, type Stored } from '../files/store'
-import { Refusal } from '../services/errors'
+import { FileStore, type Stored, TooLargeError } from '../files/store'
+import { Refusal } from '../refusal'
 
 /** The most bytes that one uploaded file may have. */
 const limit = Number(process.env.ILMENITE_UPLOAD_LIMIT ?? 2 ** 30)
@@ -9,6 +9,6 @@ const limit = Number(process.env.ILMENITE_UPLOAD_LIMIT ?? 2 ** 30)
 export async function upload(event: H3Event, store: FileStore): Promise<Stored> {
   if (Number(getHeader(event, 'content-length') ?? 0) > limit) throw new TooLargeError(limit)
   const stored = await store.put(event.node.req, limit)
-  if (stored.size === 0) throw new Refusal(400, 'the file is empty (0 bytes): choose the right one')
+  if (stored.size === 0) throw new Refusal('invalid', 'the file is empty (0 bytes): choose the right one')
   return stored
 }

@@ -1,5 +1,5 @@
 import { join, resolve } from 'node:path'
-import { migrateDatabase, openDatabase, type Db } from '../database/connection'
+import { type Db, migrateDatabase, openDatabase } from '../database/connection'
 import { FileStore } from '../files/store'
 import { JobRunner } from '../jobs/runner'
 

@@ -236,7 +236,7 @@ describe('a configuration’s file', () => {
       'that lacks a part',
       () => JSON.stringify({ ...configuration, classes: undefined }),
       400,
-      /must have required property 'classes'/,
+      /classes is missing/,
     ],
     [
       'with unknown references',

@@ -3,8 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { AdoptionRow } from '../../server/services/adoption'
-import type { ChainLink } from '../../server/services/revisions'
+import type { AdoptionRow, ChainLink } from '../../shared/answers'
 import { demoData, signIn, startServer } from '../support/server.mjs'
 
 let server: Awaited<ReturnType<typeof startServer>>
@@ -264,7 +263,7 @@ describe('a scheme in use', () => {
       { kind: 'set-scheme', scheme: { id: 'x', name: 'X', series: [{ id: 'a', major: { kind: 'runes' } }] } },
       /counts letters, digits or a list/,
     ],
-    ['without a scheme', { kind: 'set-scheme' }, /needs “scheme”/],
+    ['without a scheme', { kind: 'set-scheme' }, /edit\.scheme is missing/],
     [
       'with a number that is none',
       {

@@ -262,7 +262,7 @@ describe('the draft', () => {
   })
   it.each<[object, RegExp]>([
     [{ kind: 'explode' }, /kind/],
-    [{ kind: 'add-state', lifecycle: 'note' }, /needs “name”/],
+    [{ kind: 'add-state', lifecycle: 'note' }, /needs a name/],
     [{ kind: 'set-entry', lifecycle: 'none', state: 'x' }, /no lifecycle “none”/],
     [
       { kind: 'change-transition', lifecycle: 'note', transition: 'issue', patch: { revision: 'twice' } },

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { lifecycleOf, stateName } from '~~/core/configuration'
-import type { AdoptionRow } from '~~/server/services/adoption'
+import type { AdoptionRow } from '~~/shared/answers'
 
 /** One document of the readiness list: its labels, what stands against, and where it gets from here. */
 const props = defineProps<{ row: AdoptionRow; below: boolean }>()

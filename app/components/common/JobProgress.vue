@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Job } from '~~/server/jobs/task'
+import type { Job } from '~~/shared/answers'
 
 /** A job as a line: how far it is, and the way to stop it. */
 const props = defineProps<{ job: Job }>()

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { compareConfigurations, configurationHistory } from '~~/server/services/configuration'
+import type { Comparison, EarlierConfiguration } from '~~/shared/answers'
 
 /** Every configuration that was ever in force: compare any two, restore one, take one out as a file and in again. */
 const store = useConfiguration()
-const history = shallowRef<ReturnType<typeof configurationHistory>>([])
+const history = shallowRef<EarlierConfiguration[]>([])
 const from = ref<number | null>(null)
 const to = ref<number | null>(null)
-const found = shallowRef<ReturnType<typeof compareConfigurations> | null>(null)
+const found = shallowRef<Comparison | null>(null)
 watch(
   () => store.published?.id,
   () => attempt(async () => (history.value = await api<typeof history.value>('configuration/history'))),

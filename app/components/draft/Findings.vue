@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Finding, findingKey } from '~~/core/check'
-import type { Waiver } from '~~/server/services/waivers'
+import type { Waiver } from '~~/shared/answers'
 
 /** The findings on the draft; those that are no errors can be waived with a reason. */
 const store = useConfiguration()

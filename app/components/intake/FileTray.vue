@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { type Settlement, sourceInWords } from '~~/core/intake'
 import { type Configuration, schemeFor, stateName } from '~~/core/configuration'
 import { first, format } from '~~/core/revision'
-import type { Settlement } from '~~/core/intake'
 import { conflictsOf, type PlannedRow } from '~/composables/intakeRows'
 
 /** A file of an intake: what says what, what stands against it with the ways out, and what will happen. */
@@ -24,10 +24,10 @@ const transition = computed(
       .find(({ id }) => id === plan.value?.lifecycle)
       ?.transitions.find(({ id }) => id === plan.value?.transition)?.name,
 )
+/** In the order in which one asks: number, label, title, status. */
+const shown = ['number', 'revision', 'title', 'status']
 const evidence = computed(() =>
-  (['number', 'revision', 'title', 'status'] as const).flatMap((kind) =>
-    (file.value?.evidence[kind] ?? []).map((entry) => ({ kind, ...entry })),
-  ),
+  shown.flatMap((field) => file.value?.evidence.filter((entry) => entry.field === field) ?? []),
 )
 </script>
 
@@ -46,9 +46,9 @@ const evidence = computed(() =>
         <template
           v-for="(entry, index) in evidence"
           :key="index"
-          ><dt>{{ entry.source }}</dt>
+          ><dt>{{ sourceInWords(entry.source) }}</dt>
           <dd>
-            <span class="soft">{{ entry.kind }}</span> <span class="mono">{{ entry.value }}</span>
+            <span class="soft">{{ entry.field }}</span> <span class="mono">{{ entry.value }}</span>
           </dd></template
         >
       </dl>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { stateName } from '~~/core/configuration'
 import type { Profile } from '~~/core/intake'
-import type { IntakePage } from '~/composables/useIntake'
+import type { IntakePage } from '~~/shared/answers'
 
 /** Where the documents go, and which state each one gets. */
 const props = defineProps<{ page: IntakePage; locked: boolean }>()

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import type { Profile } from '~~/core/intake'
-import type { tryPatterns } from '~~/server/services/intakes'
-import type { IntakePage } from '~/composables/useIntake'
+import type { PatternTrial } from '~~/shared/answers'
+import type { IntakePage } from '~~/shared/answers'
 
 /** The name patterns of an intake, tried on its files while they are typed. */
 const props = defineProps<{ page: IntakePage; locked: boolean }>()
 const emit = defineEmits<{ keep: [profile: Profile] }>()
 const patterns = ref([...props.page.intake.profile.patterns])
-const tried = shallowRef<ReturnType<typeof tryPatterns> | null>(null)
+const tried = shallowRef<PatternTrial | null>(null)
 const changed = computed(
   () => JSON.stringify(patterns.value) !== JSON.stringify(props.page.intake.profile.patterns),
 )

@@ -7,7 +7,7 @@ import {
   readLabelList,
   type RevisionScheme,
 } from '~~/core/revision'
-import type { LabelSource } from '~~/server/services/label-sources'
+import type { LabelSource } from '~~/shared/answers'
 import type { ReadLabel } from '~/workers/labels'
 
 /** Labels typed, pasted or taken from somewhere: each one's place in the scheme, and a scheme inferred from them. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { lifecycleOf, stateName } from '~~/core/configuration'
-import type { ChainLink } from '~~/server/services/revisions'
+import type { ChainLink } from '~~/shared/answers'
 
 /** A new revision of a document, and of those above it up to the top: chosen or left, in one act. */
 const props = defineProps<{ number: string }>()

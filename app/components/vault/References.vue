@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { stateName } from '~~/core/configuration'
-import type { Referred } from '~~/server/services/references'
+import type { Referred } from '~~/shared/answers'
 
 /** What a document refers to, and where it is used. */
 const props = defineProps<{

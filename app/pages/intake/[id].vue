@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sourceInWords } from '~~/core/intake'
 import { stateName } from '~~/core/configuration'
 import type { PlannedRow } from '~/composables/intakeRows'
 
@@ -338,7 +339,7 @@ useShortcuts([
           <template #register="{ row }"
             ><span
               class="mono"
-              :title="registerSays(row)?.source"
+              :title="registerSays(row) && sourceInWords(registerSays(row)!.source)"
               >{{ registerSays(row)?.value ?? '–' }}</span
             ></template
           >

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Job } from '~~/server/jobs/task'
+import type { Job } from '~~/shared/answers'
 
 interface Listed {
   id: string

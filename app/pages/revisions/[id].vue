@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { checkScheme, first, format, parse, type Position, type RevisionScheme } from '~~/core/revision'
 import { idFor } from '~~/core/configuration'
-import type { schemeInUse } from '~~/server/services/labels'
+import type { SchemeUse } from '~~/shared/answers'
 
 const route = useRoute()
 const store = useConfiguration()
@@ -45,7 +45,7 @@ function jump(position: Position) {
   ask({ at: label })
 }
 
-const use = shallowRef<ReturnType<typeof schemeInUse> | null>(null)
+const use = shallowRef<SchemeUse | null>(null)
 watch(
   [id, () => store.published?.id],
   async () =>

@@ -352,7 +352,7 @@ useShortcuts([
         <button
           v-for="entry in acts"
           :key="entry.transition.id"
-          class="plain act"
+          class="plain possible"
           :class="{ chosen: chosen === entry }"
           @click="choose(entry.transition.id)"
         >
@@ -617,7 +617,7 @@ useShortcuts([
   max-width: 220px;
   overflow-wrap: anywhere;
 }
-.act {
+.possible {
   display: flex;
   gap: 6px;
   width: 100%;
@@ -625,13 +625,13 @@ useShortcuts([
   border-bottom: 1px solid var(--hairline);
   flex-wrap: wrap;
 }
-.act:hover {
+.possible:hover {
   background: var(--well);
 }
-.act.chosen {
+.possible.chosen {
   background: var(--tint);
 }
-.act > :last-child {
+.possible > :last-child {
   margin-left: auto;
 }
 .fire {

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { stateName } from '~~/core/configuration'
-import type { listDocuments } from '~~/server/services/vault-query'
+import type { DocumentListing } from '~~/shared/answers'
 
-type Page = ReturnType<typeof listDocuments>
+type Page = DocumentListing
 type Row = Page['rows'][number]
 
 const route = useRoute()

@@ -1,5 +1,5 @@
 import { AdoptRequest } from '../../../shared/requests'
-import { adopt } from '../../services/revisions'
+import { adopt } from '../../documents/acts/adopt'
 
 export default route('person', async ({ event, db, account }) => {
   const { documents, comment } = await body(event, AdoptRequest)

@@ -1,5 +1,5 @@
 import { AdoptionPlanRequest } from '../../../shared/requests'
-import { adoptionPlan } from '../../services/adoption'
+import { adoptionPlan } from '../../documents/adoption-plan'
 
 export default route('person', async ({ event, db, account }) =>
   adoptionPlan(db, account, await body(event, AdoptionPlanRequest)),

@@ -1,3 +1,3 @@
-import { verify } from '../../services/audit'
+import { verify } from '../../audit/trail'
 
 export default route('administrator', ({ db }) => verify(db))

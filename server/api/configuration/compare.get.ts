@@ -1,5 +1,5 @@
 import { CompareQuery } from '../../../shared/requests'
-import { compareConfigurations } from '../../services/configuration'
+import { compareConfigurations } from '../../configuration/history'
 
 export default route('administrator', ({ event, db }) => {
   const { from, to } = query(event, CompareQuery)

@@ -1,4 +1,5 @@
-import { drafted, published } from '../../services/configuration'
+import { drafted } from '../../configuration/draft'
+import { published } from '../../configuration/published'
 
 /** The drafted configuration as a file; with `?published` the one in force. */
 export default route('administrator', ({ event, db }) => {

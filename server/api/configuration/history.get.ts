@@ -1,3 +1,3 @@
-import { configurationHistory } from '../../services/configuration'
+import { configurationHistory } from '../../configuration/history'
 
 export default route('administrator', ({ db }) => configurationHistory(db))

@@ -1,9 +1,12 @@
-import { allFolders, directoryOf, published, readDraft } from '../../services/configuration'
+import type { ConfigurationAnswer } from '../../../shared/answers'
+import { readDraft } from '../../configuration/draft'
+import { published } from '../../configuration/published'
+import { allFolders, directoryOf } from '../../directory/folders'
 
-/** The configuration in force, the draft on it, the folders, and for administrators the people that findings are about: readable by whoever is signed in, since names and rules stand on every page. */
-export default route('person', ({ db, account }) => ({
+/** Readable by whoever is signed in, since names and rules stand on every page. */
+export default route('person', ({ db, account: { administrator } }): ConfigurationAnswer => ({
   published: published(db),
-  draft: account.administrator ? readDraft(db) : null,
+  draft: administrator ? readDraft(db) : null,
   folders: allFolders(db),
-  directory: account.administrator ? directoryOf(db) : null,
+  directory: administrator ? directoryOf(db) : null,
 }))

@@ -1,5 +1,5 @@
 import { DocumentsQuery } from '../../../shared/requests'
-import { listDocuments } from '../../services/vault-query'
+import { listDocuments } from '../../documents/list'
 
 export default route('person', ({ event, db, account }) =>
   listDocuments(db, account, query(event, DocumentsQuery)),

@@ -1,6 +1,6 @@
 import type { Edit } from '../../../core/configuration'
 import { EditRequest } from '../../../shared/requests'
-import { addEdit } from '../../services/configuration'
+import { addEdit } from '../../configuration/draft'
 
 export default route('administrator', async ({ event, db, account }) => {
   const { edit, change } = await body(event, EditRequest)

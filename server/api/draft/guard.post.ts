@@ -1,6 +1,6 @@
 import { ConditionError } from '../../../core/condition'
 import { GuardRequest } from '../../../shared/requests'
-import { guardReach } from '../../services/guard-reach'
+import { guardReach } from '../../configuration/guard-reach'
 
 /** How many of the documents in some states meet a guard now. */
 export default route('administrator', async ({ event, db }) => {

@@ -1,7 +1,7 @@
 import { ImportQuery } from '../../../shared/requests'
 import { NestingError, wellFormed } from '../../../shared/well-formed'
-import { importConfiguration, largestConfiguration } from '../../services/configuration-files'
-import { Refusal } from '../../services/errors'
+import { importConfiguration, largestConfiguration } from '../../configuration/import'
+import { Refusal } from '../../refusal'
 
 /** A configuration's JSON as the body; its name and the draft's change stand in the address. */
 export default route('administrator', async ({ event, db, account }) => {
@@ -12,7 +12,7 @@ export default route('administrator', async ({ event, db, account }) => {
     value = wellFormed(JSON.parse(text))
   } catch (error) {
     throw new Refusal(
-      400,
+      'invalid',
       error instanceof NestingError
         ? `${fileName}: ${error.message}`
         : `${fileName} is no JSON: ${(error as Error).message}`,
@@ -29,7 +29,7 @@ async function bodyText(event: Parameters<typeof getRequestWebStream>[0], fileNa
     size += chunk.length
     if (size > largestConfiguration)
       throw new Refusal(
-        413,
+        'too-large',
         `${fileName} has more than ${largestConfiguration / 2 ** 20} MB: no configuration is as large; is it the right file?`,
       )
     chunks.push(chunk)

@@ -1,5 +1,5 @@
 import { PublishRequest } from '../../../shared/requests'
-import { publish } from '../../services/configuration'
+import { publish } from '../../configuration/publish'
 
 export default route('administrator', async ({ event, db, account }) => {
   const { change, comment, moves } = await body(event, PublishRequest)

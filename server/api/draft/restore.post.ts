@@ -1,5 +1,5 @@
 import { RestoreRequest } from '../../../shared/requests'
-import { restoreConfiguration } from '../../services/configuration'
+import { restoreConfiguration } from '../../configuration/draft'
 
 export default route('administrator', async ({ event, db, account }) => {
   const { change, configuration } = await body(event, RestoreRequest)

@@ -1,4 +1,6 @@
-import { drafted, published, strandedDocuments } from '../../services/configuration'
+import { drafted } from '../../configuration/draft'
+import { published } from '../../configuration/published'
+import { strandedDocuments } from '../../configuration/stranded'
 
 /** The documents that stand in states which the draft removes. */
 export default route('administrator', ({ db }) =>

@@ -1,5 +1,5 @@
 import { StartIntakeRequest } from '../../../shared/requests'
-import { startIntake } from '../../services/intakes'
+import { startIntake } from '../../intake/start'
 
 export default route('administrator', async ({ event, db, runner, account }) => {
   const intake = await startIntake(db, account, await body(event, StartIntakeRequest))

@@ -1,6 +1,3 @@
-import { desc } from 'drizzle-orm'
-import { jobs } from '../../database/schema'
+import { listJobs } from '../../jobs/queries'
 
-export default route('administrator', ({ db }) =>
-  db.select().from(jobs).orderBy(desc(jobs.queuedAt)).limit(200).all(),
-)
+export default route('administrator', ({ db }) => listJobs(db))

@@ -1,4 +1,4 @@
-import { published } from '../../services/configuration'
+import { published } from '../../configuration/published'
 
 export default route('person', ({ account, db }) => ({
   id: account.id,

@@ -1,7 +1,7 @@
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible'
 import { SignInRequest } from '../../../shared/requests'
-import { Refusal } from '../../services/errors'
-import { authenticate } from '../../services/people'
+import { authenticate } from '../../directory/people'
+import { Refusal } from '../../refusal'
 
 /** Ten wrong passwords in five minutes from one place, or for one address; then five minutes’ rest. */
 const limiter = new RateLimiterMemory({ points: 10, duration: 300, blockDuration: 300 })
@@ -13,7 +13,7 @@ export default route('everybody', async ({ event, db }) => {
   const account = await authenticate(db, mail, password)
   if (!account) {
     await Promise.all(keys.map((key) => limiter.consume(key).catch(() => undefined)))
-    throw new Refusal(401, 'this mail address and password do not belong together')
+    throw new Refusal('not-signed-in', 'this mail address and password do not belong together')
   }
   await limiter.delete(keys[1]!)
   await setUserSession(event, { user: { id: account.id } })
@@ -27,7 +27,7 @@ async function refuseIfBlocked(keys: string[]): Promise<void> {
   )
   if (blocked)
     throw new Refusal(
-      429,
+      'too-many',
       `too many wrong passwords: try again in ${Math.ceil(blocked.msBeforeNext / 60_000)} minutes`,
     )
 }

@@ -1,5 +1,5 @@
 import { WaiverQuery } from '../../../shared/requests'
-import { allWaivers, takeWaiverBack } from '../../services/waivers'
+import { allWaivers, takeWaiverBack } from '../../configuration/waivers'
 
 export default route('administrator', ({ event, db, account }) => {
   takeWaiverBack(db, account, query(event, WaiverQuery).key)

@@ -1,3 +1,3 @@
-import { allWaivers } from '../../services/waivers'
+import { allWaivers } from '../../configuration/waivers'
 
 export default route('administrator', ({ db }) => allWaivers(db))

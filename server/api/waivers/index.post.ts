@@ -1,5 +1,5 @@
 import { WaiverRequest } from '../../../shared/requests'
-import { allWaivers, waive } from '../../services/waivers'
+import { allWaivers, waive } from '../../configuration/waivers'
 
 export default route('administrator', async ({ event, db, account }) => {
   const { code, key, reason } = await body(event, WaiverRequest)

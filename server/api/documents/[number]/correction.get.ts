@@ -1,11 +1,11 @@
+import { toldCorrection } from '../../../../core/engine'
 import { CorrectionQuery } from '../../../../shared/requests'
-import { documentRow, requireRights } from '../../../services/documents'
-import { predictCorrection } from '../../../services/revisions'
+import { decideCorrecting } from '../../../documents/acts/correct'
+import { seenRow } from '../../../documents/rights'
+import { snapshot } from '../../../documents/rows'
 
 /** What correcting a register row would do, or every reason against. */
 export default route('person', ({ event, db, account }) => {
-  const row = documentRow(db, part(event, 'number'))
-  requireRights(db, account, row, ['see'])
-  const { row: index, label, comment } = query(event, CorrectionQuery)
-  return predictCorrection(db, account, row, index, label, comment)
+  const row = seenRow(db, account, part(event, 'number'))
+  return toldCorrection(snapshot(db, row), decideCorrecting(db, account, row, query(event, CorrectionQuery)))
 })

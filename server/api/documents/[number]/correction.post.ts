@@ -1,8 +1,8 @@
 import { CorrectLabelRequest } from '../../../../shared/requests'
-import { correctLabel } from '../../../services/revisions'
+import { correctLabel } from '../../../documents/acts/correct'
 
 export default route('person', async ({ event, db, account }) => {
-  const { change, row, label, comment } = await body(event, CorrectLabelRequest)
-  correctLabel(db, account, part(event, 'number'), change, row, label, comment)
+  const { change, ...wanted } = await body(event, CorrectLabelRequest)
+  correctLabel(db, account, { number: part(event, 'number'), change }, wanted)
   return { number: part(event, 'number') }
 })

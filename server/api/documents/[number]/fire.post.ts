@@ -1,7 +1,7 @@
 import { FireRequest } from '../../../../shared/requests'
-import { fire } from '../../../services/documents'
+import { fire } from '../../../documents/acts/fire'
 
 export default route('person', async ({ event, db, account }) => {
   const { transition, comment, change } = await body(event, FireRequest)
-  return fire(db, account, part(event, 'number'), transition, comment, change)
+  return fire(db, account, { number: part(event, 'number'), change }, transition, comment)
 })

@@ -1,3 +1,3 @@
-import { documentPage } from '../../../services/vault-query'
+import { documentPage } from '../../../documents/page'
 
 export default route('person', ({ event, db, account }) => documentPage(db, account, part(event, 'number')))

@@ -1,5 +1,5 @@
 import { NewRevisionRequest } from '../../../../shared/requests'
-import { revise } from '../../../services/revisions'
+import { revise } from '../../../documents/acts/revise'
 
 export default route('person', async ({ event, db, account }) => {
   const { documents, comment } = await body(event, NewRevisionRequest)

@@ -1,8 +1,8 @@
 import { RecordRequest } from '../../../../shared/requests'
-import { editRecord } from '../../../services/documents'
+import { editRecord } from '../../../documents/acts/edit-record'
 
 export default route('person', async ({ event, db, account }) => {
   const { change, values } = await body(event, RecordRequest)
-  editRecord(db, account, part(event, 'number'), change, values)
+  editRecord(db, account, { number: part(event, 'number'), change }, values)
   return { done: true }
 })

@@ -1,8 +1,8 @@
 import { ReferenceRequest } from '../../../../shared/requests'
-import { addReference } from '../../../services/reference-acts'
+import { addReference } from '../../../documents/acts/refer'
 
 export default route('person', async ({ event, db, account }) => {
   const { change, to } = await body(event, ReferenceRequest)
-  addReference(db, account, part(event, 'number'), change, to)
+  addReference(db, account, { number: part(event, 'number'), change }, to)
   return { number: part(event, 'number') }
 })

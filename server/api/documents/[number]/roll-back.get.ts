@@ -1,11 +1,11 @@
+import { reasonsAgainst } from '../../../../core/engine'
 import { RollBackQuery } from '../../../../shared/requests'
-import { documentRow, requireRights } from '../../../services/documents'
-import { predictRollBack } from '../../../services/revisions'
+import { decideRollingBack } from '../../../documents/acts/roll-back'
+import { seenRow } from '../../../documents/rights'
 
 /** Every reason against rolling back to a version. */
 export default route('person', ({ event, db, account }) => {
-  const row = documentRow(db, part(event, 'number'))
-  requireRights(db, account, row, ['see'])
+  const row = seenRow(db, account, part(event, 'number'))
   const { version, comment } = query(event, RollBackQuery)
-  return { reasons: predictRollBack(db, account, row, version, comment) }
+  return { reasons: reasonsAgainst(decideRollingBack(db, account, row, version, comment)) }
 })

@@ -1,7 +1,7 @@
 import { ChangeRequest } from '../../../../shared/requests'
-import { undoCheckOut } from '../../../services/documents'
+import { undoCheckOut } from '../../../documents/acts/check-out'
 
 export default route('person', async ({ event, db, account }) => {
-  undoCheckOut(db, account, part(event, 'number'), (await body(event, ChangeRequest)).change)
+  undoCheckOut(db, account, { number: part(event, 'number'), ...(await body(event, ChangeRequest)) })
   return { done: true }
 })

@@ -1,5 +1,6 @@
 import { IntakeFilesQuery } from '../../../../shared/requests'
-import { listIntakeFiles, samePrediction } from '../../../services/intakes'
+import { listIntakeFiles } from '../../../intake/queries'
+import { samePrediction } from '../../../intake/report'
 
 export default route('administrator', ({ event, db }) => {
   const { total, rows } = listIntakeFiles(db, part(event, 'id'), query(event, IntakeFilesQuery))

@@ -1,3 +1,3 @@
-import { intakePage } from '../../../services/intakes'
+import { intakePage } from '../../../intake/queries'
 
 export default route('administrator', ({ event, db }) => intakePage(db, part(event, 'id')))

@@ -1,6 +1,6 @@
 import type { Profile } from '../../../../core/intake'
 import { ProfileRequest } from '../../../../shared/requests'
-import { changeProfile } from '../../../services/intakes'
+import { changeProfile } from '../../../intake/settle'
 import { planAgain } from '../../../utils/plan-again'
 
 export default route('administrator', async (context) => {

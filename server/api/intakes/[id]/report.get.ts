@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
-import { intakeRow, report } from '../../../services/intakes'
+import { report } from '../../../intake/report'
+import { intakeRow } from '../../../intake/rows'
 
 /** The report as CSV: every file, with prediction beside result. */
 export default route('administrator', ({ event, db }) => {

@@ -1,5 +1,5 @@
 import { SettleRequest } from '../../../../shared/requests'
-import { settleFiles } from '../../../services/intakes'
+import { settleFiles } from '../../../intake/settle'
 import { planAgain } from '../../../utils/plan-again'
 
 export default route('administrator', async (context) => {

@@ -1,5 +1,5 @@
-import { published } from '../../../services/configuration'
-import { schemeInUse } from '../../../services/labels'
+import { schemeInUse } from '../../../configuration/labels'
+import { published } from '../../../configuration/published'
 
 /** Where a scheme is used, and which of its labels are taken. */
 export default route('administrator', ({ event, db }) =>

@@ -1,0 +1,3 @@
+export { below, findFile } from './find-file'
+export { textOf } from './text'
+export { walkArchive } from './walk'

@@ -1,0 +1,109 @@
+import type { Reason } from '../access'
+import { ConditionError, evaluate, parseCondition } from '../condition'
+import { type Lifecycle, principalName, stateName, type Transition } from '../configuration'
+import { isAdopting } from '../revision'
+import { conditionRecord } from './condition-record'
+import { allowsAll } from './rights'
+import { checkedIn, type Standing } from './standing'
+
+/** Where a transition is set, for reasons. */
+export const whereIs = (lifecycle: Lifecycle, transition: Transition): string =>
+  `${lifecycle.name}, transition ${transition.name}`
+
+/** Everything that stands against a person firing a transition: where the document stands, who they are, guard and references. */
+export const reasonsAgainstFiring = (
+  request: Standing,
+  lifecycle: Lifecycle,
+  transition: Transition,
+): Reason[] =>
+  [stands, personMay, referencesStand, guardHolds].flatMap((rule) =>
+    rule(request, lifecycle, transition).map((reason) => ({
+      ...reason,
+      where: reason.where ?? whereIs(lifecycle, transition),
+    })),
+  )
+
+/** A reason that is set in the transition, unless it says otherwise. */
+type Because = Omit<Reason, 'where'> & { where?: string }
+type Rule = (request: Standing, lifecycle: Lifecycle, transition: Transition) => Because[]
+
+const stands: Rule = ({ configuration, document, person }, _lifecycle, transition) => {
+  const { name, trigger, from } = transition
+  const reasons: Because[] = []
+  if (trigger !== 'hand')
+    reasons.push({
+      rule: 'trigger',
+      message: `${name} is not fired by hand`,
+      wayOut: 'set its trigger to “by hand”',
+    })
+  if (!from.includes(document.state)) {
+    const states = from.map((state) => stateName(configuration, state)).join(' or ')
+    reasons.push({
+      rule: 'state',
+      message: `${document.number} stands in ${stateName(configuration, document.state)}; ${name} starts from ${states}`,
+      wayOut: `bring it to ${states} first`,
+    })
+  }
+  return [...reasons, ...checkedIn({ document, person })]
+}
+
+const personMay: Rule = (request, lifecycle, transition) => {
+  const { configuration, document, person } = request
+  const { name, firedBy = [], notBy = [] } = transition
+  const { held, reasons } = allowsAll(
+    request,
+    lifecycle,
+    isAdopting(transition.revision) ? ['move', 'adopt'] : ['move'],
+  )
+  const who = firedBy.map((principal) => principalName(configuration, principal)).join(' or ')
+  const notNamed: Because = {
+    rule: 'fired-by',
+    message: `${name} is for ${who || 'nobody yet'}, and ${person.name} is none of them in ${document.folder}`,
+    wayOut: who ? `ask ${who}` : 'say on the lifecycle sheet who fires it',
+  }
+  const excluded = notBy
+    .filter((whom) => document[whom] === person.id)
+    .map((whom): Because => ({
+      rule: 'excluded',
+      message: `${person.name} ${whom === 'creator' ? 'created' : 'last edited'} ${document.number}, and ${name} is for somebody else then`,
+      wayOut: 'ask another person who may fire it',
+    }))
+  return [...(firedBy.some((principal) => held.has(principal)) ? [] : [notNamed]), ...reasons, ...excluded]
+}
+
+/** Children must stand where the transition demands it: the direct ones, or all of them. */
+const referencesStand: Rule = ({ configuration, document }, _lifecycle, { name, references: demand }) => {
+  if (!demand) return []
+  const wanted = demand.states.map((state) => stateName(configuration, state)).join(' or ')
+  return (document.references ?? [])
+    .filter(({ state, direct }) => (direct || demand.depth === 'all') && !demand.states.includes(state))
+    .map(({ number, state }) => ({
+      rule: 'references',
+      message: `${number}, which ${document.number} refers to, stands in ${stateName(configuration, state)}; ${name} asks for ${wanted}`,
+      wayOut: `bring ${number} to ${wanted} first`,
+    }))
+}
+
+const guardHolds: Rule = ({ configuration, document }, _lifecycle, { name, guard }) => {
+  if (!guard) return []
+  try {
+    const condition = parseCondition(guard, configuration.attributes)
+    if (evaluate(condition, conditionRecord(configuration, document))) return []
+    return [
+      {
+        rule: 'guard',
+        message: `${document.number} does not meet the guard ${guard}`,
+        wayOut: 'fill in the record so that the guard holds',
+      },
+    ]
+  } catch (error) {
+    if (!(error instanceof ConditionError)) throw error
+    return [
+      {
+        rule: 'guard',
+        message: `the guard of ${name} cannot be read: ${error.message}`,
+        wayOut: 'mend the guard on the lifecycle sheet',
+      },
+    ]
+  }
+}

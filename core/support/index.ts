@@ -1,0 +1,3 @@
+export { editDistance } from './edit-distance'
+export { groupBy } from './group-by'
+export { remembered } from './remember'

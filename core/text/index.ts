@@ -1,2 +1,0 @@
-export { editDistance } from './edit-distance'
-export { remembered } from './remember'

@@ -1,0 +1,15 @@
+import { desc } from 'drizzle-orm'
+import { oncePerConnection } from '../database/connection'
+import { allOf } from '../database/placeholders'
+import { audit } from '../database/schema'
+
+/** Statements of the trail, prepared once. */
+export const statements = oncePerConnection((db) => ({
+  lastEntry: db
+    .select({ id: audit.id, hash: audit.hash })
+    .from(audit)
+    .orderBy(desc(audit.id))
+    .limit(1)
+    .prepare(),
+  addEntry: db.insert(audit).values(allOf(audit)).prepare(),
+}))

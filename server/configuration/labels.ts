@@ -1,0 +1,192 @@
+import { count, eq, inArray, min, sql } from 'drizzle-orm'
+import { type Configuration, type Edit, lifecycleOf, schemeFor, schemeIn } from '../../core/configuration'
+import { checkConversion, orderKey, parse, type RevisionScheme, spoiledBy } from '../../core/revision'
+import type { LabelUse, SchemeUse } from '../../shared/answers'
+import type { Actor } from '../audit/trail'
+import { today } from '../clock'
+import type { Db, Tx } from '../database/connection'
+import { documents, registerRows } from '../database/schema'
+
+/** The labels that the documents of some lifecycles carry or have carried. */
+export function labelsInUse(tx: Tx, lifecycles: string[]): LabelUse[] {
+  if (lifecycles.length === 0) return []
+  const uses = new Map<string, LabelUse>()
+  const registered = tx
+    .select({
+      label: registerRows.label,
+      registered: sql<number>`count(distinct ${registerRows.document})`,
+      example: min(documents.number),
+    })
+    .from(registerRows)
+    .innerJoin(documents, eq(documents.id, registerRows.document))
+    .where(inArray(documents.lifecycle, lifecycles))
+    .groupBy(registerRows.label)
+    .all()
+  for (const { label, registered: times, example } of registered)
+    uses.set(label, { label, current: 0, registered: times, example: example! })
+  const current = tx
+    .select({ label: documents.revision, current: count(), example: min(documents.number) })
+    .from(documents)
+    .where(inArray(documents.lifecycle, lifecycles))
+    .groupBy(documents.revision)
+    .all()
+  for (const { label, current: times, example } of current) {
+    if (label === null) continue
+    const use = uses.get(label)
+    if (use) use.current = times
+    else uses.set(label, { label, current: times, registered: 0, example: example! })
+  }
+  return [...uses.values()]
+}
+
+/** The lifecycles that a scheme labels, and the labels of their documents. */
+export function schemeInUse(tx: Tx, configuration: Configuration, id: string): SchemeUse {
+  const lifecycles = configuration.lifecycles.filter(({ scheme }) => scheme === id)
+  return {
+    lifecycles: lifecycles.map((lifecycle) => lifecycle.id),
+    labels: labelsInUse(
+      tx,
+      lifecycles.map((lifecycle) => lifecycle.id),
+    ),
+  }
+}
+
+/** Up to so many documents are named where a label stands in the way. */
+const namedAtMost = 5
+
+/**
+ * What stands against putting a configuration in force, as far as labels go: each label in use that its scheme would no longer
+ * have, or that would change places with another, with documents that carry it. Empty where nothing does.
+ */
+export function labelObstacles(
+  tx: Tx,
+  before: Configuration,
+  after: Configuration,
+  conversions: Map<string, Record<string, string>>,
+): string[] {
+  return before.lifecycles.flatMap((lifecycle) => {
+    const next = after.lifecycles.find(({ id }) => id === lifecycle.id)
+    const [old, now] = [schemeIn(before, lifecycle), next && schemeIn(after, next)]
+    if (!old || !now || JSON.stringify(old) === JSON.stringify(now)) return []
+    const labels = labelsInUse(tx, [lifecycle.id]).map(({ label }) => label)
+    return spoiled(old, now, labels, conversions.get(lifecycle.id)).map(
+      ({ label, message }) => `${message}: ${carriers(tx, lifecycle.id, label)}`,
+    )
+  })
+}
+
+function spoiled(
+  old: RevisionScheme,
+  now: RevisionScheme,
+  labels: string[],
+  conversion: Record<string, string> | undefined,
+): { label: string; message: string }[] {
+  if (!conversion) return spoiledBy(old, now, labels)
+  const known = labels.filter((label) => parse(old, label).ok)
+  return checkConversion(
+    old,
+    now,
+    known.map((from) => ({ from, to: conversion[from] ?? null })),
+  ).map(({ from, message }) => ({ label: from, message }))
+}
+
+/** The documents that carry a label or have it in their register, named. */
+function carriers(tx: Tx, lifecycle: string, label: string): string {
+  const where = sql`${documents.lifecycle} = ${lifecycle} and (${documents.revision} = ${label} or exists (select 1 from ${registerRows} where ${registerRows.document} = ${documents.id} and ${registerRows.label} = ${label}))`
+  const total = tx.select({ total: count() }).from(documents).where(where).get()!.total
+  const named = tx
+    .select({ number: documents.number })
+    .from(documents)
+    .where(where)
+    .orderBy(documents.number)
+    .limit(namedAtMost)
+    .all()
+    .map(({ number }) => number)
+  return `${named.join(', ')}${total > named.length ? ` and ${total - named.length} more` : ''} ${total === 1 ? 'has' : 'have'} it`
+}
+
+/** The conversions that a row of edits asks for, by lifecycle; the last one counts. */
+export function conversionsIn(edits: Edit[]): Map<string, Record<string, string>> {
+  const conversions = new Map<string, Record<string, string>>()
+  for (const edit of edits)
+    if (edit.kind === 'use-scheme') {
+      if (edit.conversion) conversions.set(edit.lifecycle, edit.conversion)
+      else conversions.delete(edit.lifecycle)
+    }
+  return conversions
+}
+
+/**
+ * Brings labels and their order in line with schemes that were just put in force: converts where a conversion is given, keeping
+ * in each register row what it was; and sorts anew where a scheme has changed. Runs in the caller's transaction.
+ */
+export function followSchemes(
+  tx: Db,
+  actor: Actor,
+  before: Configuration,
+  after: Configuration,
+  conversions: Map<string, Record<string, string>>,
+): void {
+  for (const lifecycle of before.lifecycles) {
+    if (!after.lifecycles.some(({ id }) => id === lifecycle.id)) continue
+    const now = schemeFor(after, lifecycleOf(after, lifecycle.id))
+    if (JSON.stringify(schemeFor(before, lifecycle)) === JSON.stringify(now)) continue
+    const conversion = conversions.get(lifecycle.id)
+    if (conversion) convertLabels(tx, actor, after, lifecycle.id, conversion)
+    sortAnew(tx, lifecycle.id, now)
+  }
+}
+
+/** All labels at once, through a table, so that A → B and B → C do not run into each other. */
+function convertLabels(
+  tx: Db,
+  actor: Actor,
+  after: Configuration,
+  lifecycle: string,
+  conversion: Record<string, string>,
+): void {
+  const { name } = lifecycleOf(after, lifecycle)
+  const table = tx.$client
+  table.exec('create temp table conversion (was text primary key, becomes text not null)')
+  try {
+    const add = table.prepare('insert into conversion values (?, ?)')
+    for (const [was, becomes] of Object.entries(conversion)) if (was !== becomes) add.run(was, becomes)
+    const why = `${name} labels by ${schemeFor(after, lifecycleOf(after, lifecycle)).name} now`
+    const mine = 'select id from documents where lifecycle = @lifecycle'
+    const revisionAttribute = lifecycleOf(after, lifecycle).revisionAttribute
+    table
+      .prepare(
+        `update register_rows set was = json_insert(coalesce(nullif(was, 'null'), '[]'), '$[#]', json_object('label', label, 'on', @today, 'by', @by, 'why', @why)),
+      label = (select becomes from conversion where was = register_rows.label) where document in (${mine}) and label in (select was from conversion)`,
+      )
+      .run({ lifecycle, today: today(), by: actor.name, why })
+    table
+      .prepare(
+        `update versions set
+      revision = (select becomes from conversion where was = versions.revision) where document in (${mine}) and revision in (select was from conversion)`,
+      )
+      .run({ lifecycle })
+    table
+      .prepare(
+        `update documents set
+      revision = (select becomes from conversion where was = documents.revision), change = change + 1${revisionAttribute ? `, record = json_set(record, '$."${revisionAttribute}"', (select becomes from conversion where was = documents.revision))` : ''}
+      where lifecycle = @lifecycle and revision in (select was from conversion)`,
+      )
+      .run({ lifecycle })
+  } finally {
+    table.exec('drop table conversion')
+  }
+}
+
+function sortAnew(tx: Tx, lifecycle: string, scheme: RevisionScheme): void {
+  for (const { label } of labelsInUse(tx, [lifecycle])) {
+    const reading = parse(scheme, label)
+    if (reading.ok)
+      tx.update(documents)
+        .set(sortedAs(orderKey(scheme, reading.position)))
+        .where(sql`${documents.lifecycle} = ${lifecycle} and ${documents.revision} = ${label}`)
+        .run()
+  }
+}
+
+const sortedAs = (key: string) => ({ revisionOrder: key })

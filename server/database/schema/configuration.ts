@@ -1,0 +1,31 @@
+import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import type { Configuration, Edit } from '../../../core/configuration'
+
+export const configurations = sqliteTable('configurations', {
+  id: integer().primaryKey(),
+  at: text().notNull(),
+  personName: text().notNull(),
+  comment: text(),
+  configuration: text({ mode: 'json' }).$type<Configuration>().notNull(),
+})
+
+export const draftEdits = sqliteTable('draft_edits', {
+  position: integer().primaryKey(),
+  edit: text({ mode: 'json' }).$type<Edit>().notNull(),
+  words: text().notNull(),
+  at: text().notNull(),
+  personName: text().notNull(),
+})
+
+export const draft = sqliteTable('draft', {
+  id: integer().primaryKey(),
+  cursor: integer().notNull(),
+  change: integer().notNull(),
+})
+
+export const waivers = sqliteTable('waivers', {
+  key: text().primaryKey(),
+  reason: text().notNull(),
+  at: text().notNull(),
+  personName: text().notNull(),
+})

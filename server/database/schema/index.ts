@@ -1,0 +1,7 @@
+/** The tables of the database, a file for each subject. */
+export * from './directory'
+export * from './configuration'
+export * from './documents'
+export * from './audit'
+export * from './intake'
+export * from './jobs'

@@ -1,0 +1,129 @@
+import { randomUUID } from 'node:crypto'
+import { eq } from 'drizzle-orm'
+import type { DocumentRecord } from '../../../core/attribute'
+import { type Configuration, lifecycleOf, schemeFor } from '../../../core/configuration'
+import { blankDocument, classFor, type Command, registered } from '../../../core/engine'
+import { canonicalNumber } from '../../../core/numbering'
+import { first, format } from '../../../core/revision'
+import { now } from '../../clock'
+import { published } from '../../configuration/published'
+import { atomically, type Db, type Tx } from '../../database/connection'
+import { documents } from '../../database/schema'
+import { allFolders } from '../../directory/folders'
+import type { Account } from '../../directory/people'
+import { Refusal } from '../../refusal'
+import { carryOut } from '../carry-out'
+import { requireRights } from '../rights'
+import type { DocumentRow, Incoming } from '../rows'
+import { statements } from '../statements'
+
+/** What a new document needs to be filed. */
+export interface NewDocument {
+  number: string
+  title: string | null
+  folder: string
+  classId?: string
+  record?: DocumentRecord
+}
+
+/**
+ * Files a new document by check-in, the ordinary way: it enters its lifecycle at the first label of the scheme.
+ * @throws Refusal where the number is taken, no class fits, or the person may not edit there.
+ */
+export function fileDocument(
+  db: Db,
+  account: Account,
+  asked: NewDocument,
+  content: Incoming,
+  comment: string | null,
+  at = now(),
+): string {
+  return atomically(db, (tx) => {
+    const { configuration } = published(tx)
+    const number = freeNumber(tx, asked.number)
+    if (!allFolders(tx).some(({ path }) => path === asked.folder))
+      throw new Refusal('invalid', `there is no folder ${asked.folder} in the vault`)
+    const row = newRow(configuration, account, { ...asked, number }, content.fileName, at)
+    statements(tx).addDocument.run(row)
+    requireRights(tx, account, row, ['edit'])
+    const { label, commands } = firstLabel(configuration, account, row, comment, at)
+    carryOut(tx, account, configuration, row, commands, {
+      code: 'file',
+      action: 'check in',
+      why: comment,
+      at,
+      content,
+      before: undefined,
+      after: { state: stateIn(configuration, row), revision: label, version: 1, fileName: content.fileName },
+    })
+    return number
+  })
+}
+
+const stateIn = ({ states }: Configuration, { state }: DocumentRow) =>
+  states.find(({ id }) => id === state)?.name ?? state
+
+/** @throws Refusal where it is none, or taken. */
+function freeNumber(tx: Tx, asked: string): string {
+  const number = canonicalNumber(asked)
+  if (number === '' || number.length > 200)
+    throw new Refusal('invalid', 'a document’s number has 1 to 200 characters')
+  const taken = tx.select({ id: documents.id }).from(documents).where(eq(documents.number, number)).get()
+  if (taken) throw new Refusal('conflict', `the number ${number} is taken in the vault`)
+  return number
+}
+
+function firstLabel(
+  configuration: Configuration,
+  { name }: Account,
+  row: DocumentRow,
+  comment: string | null,
+  at: string,
+): { label: string; commands: Command[] } {
+  const scheme = schemeFor(configuration, lifecycleOf(configuration, row.lifecycle))
+  const label = format(scheme, first(scheme))
+  const before = { ...row, register: [], checkedOutBy: null }
+  const text = comment ?? 'Filed'
+  const commands: Command[] = [
+    { kind: 'set-label', before: null, after: label },
+    ...registered(
+      before,
+      { label, date: at.slice(0, 10), author: name, text, origin: 'native' },
+      'incoming',
+      comment,
+    ),
+  ]
+  return { label, commands }
+}
+
+/** A document's row before its first version. @throws Refusal where no class fits. */
+export function newRow(
+  configuration: Configuration,
+  account: Account,
+  { number, title, folder, classId, record: values }: NewDocument,
+  fileName: string,
+  at: string,
+): DocumentRow {
+  const arrival = { number, folder, fileName, record: { ...values, ...(title ? { title } : {}) } }
+  const documentClass = classId
+    ? configuration.classes.find(({ id }) => id === classId)
+    : classFor(configuration, arrival, account.id)
+  if (!documentClass) {
+    const why = classId ? `there is no class “${classId}”` : `no class rule fits ${fileName}: choose a class`
+    throw new Refusal('invalid', why)
+  }
+  const { register: _none, ...blank } = blankDocument(configuration, documentClass, arrival, account.id)
+  return {
+    ...blank,
+    id: randomUUID(),
+    title,
+    revisionOrder: null,
+    checkedOutBy: null,
+    checkedOutAt: null,
+    createdAt: at,
+    changedAt: at,
+    stateSince: at,
+    change: 0,
+    intake: null,
+  }
+}

@@ -1,0 +1,35 @@
+import { lifecycleOf, transitionOf } from '../../../core/configuration'
+import { decide, type Decision } from '../../../core/engine'
+import { published } from '../../configuration/published'
+import { atomically, type Db, type Tx } from '../../database/connection'
+import type { Account } from '../../directory/people'
+import { type Chosen, chosenRow, commandsOf, standingOf } from '../act'
+import { carryOut } from '../carry-out'
+import { type DocumentRow, documentRow } from '../rows'
+
+/** What firing a transition would do to a document, or every reason against. */
+export const decideFiring = (
+  tx: Tx,
+  account: Account,
+  row: DocumentRow,
+  transition: string,
+  comment?: string,
+): Decision => decide({ ...standingOf(tx, account, row, comment), transition })
+
+/** Fires a transition by hand: decides on the document as it stands now, and carries the decision out in one transaction. */
+export function fire(
+  db: Db,
+  account: Account,
+  chosen: Chosen,
+  transition: string,
+  comment: string | undefined,
+): DocumentRow {
+  return atomically(db, (tx) => {
+    const row = chosenRow(tx, account, chosen)
+    const { configuration } = published(tx)
+    const { name } = transitionOf(lifecycleOf(configuration, row.lifecycle), transition)
+    const commands = commandsOf(decideFiring(tx, account, row, transition, comment), row.number)
+    carryOut(tx, account, configuration, row, commands, { code: 'fire', action: name, why: comment })
+    return documentRow(tx, row.number)
+  })
+}

@@ -1,0 +1,160 @@
+import { carryOut as inMemory, type Command, ofKind, type Outcome, outcomeOf } from '../../core/engine'
+import type { DocumentRecord } from '../../core/attribute'
+import { type Configuration, stateName } from '../../core/configuration'
+import { and, eq } from 'drizzle-orm'
+import { type Actor, type AuditCode, record } from '../audit/trail'
+import { now } from '../clock'
+import type { Tx } from '../database/connection'
+import { registerRows, versions } from '../database/schema'
+import { contentOf, type DocumentRow, type Incoming, orderOf } from './rows'
+import { statements } from './statements'
+
+/** The act that commands belong to: what the trail says of it, and the file that comes with it. */
+export interface CarriedAct {
+  code: AuditCode
+  /** What people call it: a transition's name, or the act's. */
+  action: string
+  why?: string | null
+  /** ISO time; now where it is not given. */
+  at?: string
+  content?: Incoming
+  /** What the trail keeps besides what the commands say. */
+  before?: object
+  after?: object
+  /** The person who changed the content with it. */
+  lastEditor?: string
+}
+
+/** Everything a handler needs to write one command down. */
+interface Place {
+  tx: Tx
+  row: DocumentRow
+  actor: Actor
+  at: string
+  content: Incoming | undefined
+}
+
+type Handlers = {
+  [Kind in Command['kind']]?: (place: Place, command: Extract<Command, { kind: Kind }>) => void
+}
+
+/** What is written beside the document's own row; the others change that row alone. */
+const handlers: Handlers = {
+  'add-version': ({ tx, row, actor, at, content }, { version, revision, comment, content: of }) => {
+    const file =
+      of === 'incoming' ? content! : (content ?? contentOf(tx, row.id, of === 'current' ? row.version : of))
+    statements(tx).addVersion.run({
+      document: row.id,
+      version,
+      fileName: file.fileName,
+      sha256: file.sha256,
+      size: file.size,
+      revision,
+      comment,
+      at,
+      personName: actor.name,
+    })
+  },
+  'add-register-row': ({ tx, row }, { row: added }) => {
+    const last = statements(tx).lastRegisterRow.get({ document: row.id })
+    const position = (last?.position ?? 0) + 1
+    statements(tx).addRegisterRow.run({ document: row.id, position, was: null, ...added })
+  },
+  'correct-register-row': ({ tx, row }, { index, before, row: after }) => {
+    const { position } = tx
+      .select({ position: registerRows.position })
+      .from(registerRows)
+      .where(eq(registerRows.document, row.id))
+      .orderBy(registerRows.position)
+      .limit(1)
+      .offset(index)
+      .get()!
+    tx.update(registerRows)
+      .set({ label: after.label, was: after.was })
+      .where(and(eq(registerRows.document, row.id), eq(registerRows.position, position)))
+      .run()
+    tx.update(versions)
+      .set({ revision: after.label } as Partial<typeof versions.$inferInsert>)
+      .where(and(eq(versions.document, row.id), eq(versions.revision, before)))
+      .run()
+  },
+  'move-register-row': ({ tx, row }, { label, from, to }) => {
+    tx.update(registerRows)
+      .set({ version: to })
+      .where(
+        and(eq(registerRows.document, row.id), eq(registerRows.label, label), eq(registerRows.version, from)),
+      )
+      .run()
+  },
+}
+
+/** Writes commands of the engine to the vault, in their order, with one entry in the trail. Runs in the caller's transaction. */
+export function carryOut(
+  tx: Tx,
+  actor: Actor,
+  configuration: Configuration,
+  row: DocumentRow,
+  commands: Command[],
+  act: CarriedAct,
+): void {
+  const at = act.at ?? now()
+  const place: Place = { tx, row, actor, at, content: act.content }
+  for (const command of commands)
+    (handlers[command.kind] as ((place: Place, command: Command) => void) | undefined)?.(place, command)
+  const before = { ...row, register: [], checkedOutBy: null }
+  const after = inMemory(
+    before,
+    commands.filter(({ kind }) => isOfRow(kind)),
+  )
+  statements(tx).changeStanding.run({
+    id: row.id,
+    state: after.state,
+    revision: after.revision,
+    revisionOrder: orderOf(configuration, row.lifecycle, after.revision),
+    record: after.record,
+    version: after.version,
+    fileName: fileNameAfter(tx, row, commands, act.content),
+    lastEditor: act.lastEditor ?? row.lastEditor,
+    changedAt: at,
+    stateSince: after.state === row.state ? row.stateSince : at,
+    change: row.change + 1,
+  })
+  const told = inTrail(configuration, outcomeOf(before, commands))
+  record(tx, actor, {
+    code: act.code,
+    action: act.action,
+    subject: { kind: 'document', id: row.id, name: row.number },
+    before: act.before ?? told.before,
+    after: act.after ?? told.after,
+    why: act.why,
+    at,
+  })
+}
+
+/** Registers are written by their handlers; in memory only the document's own row is followed. */
+const isOfRow = (kind: Command['kind']) => !kind.endsWith('register-row')
+
+function fileNameAfter(tx: Tx, row: DocumentRow, commands: Command[], content: Incoming | undefined): string {
+  if (content) return content.fileName
+  const [version] = ofKind(commands, 'add-version')
+  return typeof version?.content === 'number' ? contentOf(tx, row.id, version.content).fileName : row.fileName
+}
+
+/** What an outcome is in the trail: the state by its name, the label, and what was written. */
+function inTrail(configuration: Configuration, outcome: Outcome) {
+  const values = (side: 'before' | 'after'): DocumentRecord =>
+    Object.fromEntries(outcome.written.map((entry) => [entry.attribute, entry[side]]))
+  return {
+    before: {
+      state: stateName(configuration, outcome.from),
+      revision: outcome.before,
+      ...values('before'),
+    },
+    after: {
+      state: stateName(configuration, outcome.to),
+      revision: outcome.after,
+      ...values('after'),
+      ...(outcome.version ? { version: outcome.version } : {}),
+    },
+  }
+}

@@ -1,0 +1,103 @@
+import { and, eq } from 'drizzle-orm'
+import { type Configuration, lifecycleOf, schemeFor } from '../../core/configuration'
+import type { DocumentSnapshot, RegisterRow } from '../../core/engine'
+import { orderKey, positionOf } from '../../core/revision'
+import { now } from '../clock'
+import type { Tx } from '../database/connection'
+import { documents, people, versions } from '../database/schema'
+import type { Stored } from '../files/store'
+import { Refusal } from '../refusal'
+import { referencesBelow } from './references'
+import { statements } from './statements'
+
+export type DocumentRow = typeof documents.$inferSelect
+
+/** A content that has come in, with the name it had outside. */
+export interface Incoming extends Stored {
+  fileName: string
+}
+
+/** A document that is not there, or that the caller may not see: the same answer for both, so that it tells nothing. */
+export const notThere = (number: string): Refusal =>
+  new Refusal('not-found', `there is no document ${number} that you may see`)
+
+/** @throws Refusal where no document has this number. */
+export function documentRow(tx: Tx, number: string): DocumentRow {
+  const row = tx.select().from(documents).where(eq(documents.number, number)).get()
+  if (!row) throw notThere(number)
+  return row
+}
+
+/** As `documentRow`, by the document's id. */
+export function documentRowById(tx: Tx, id: string): DocumentRow {
+  const row = statements(tx).documentById.get({ id })
+  if (!row) throw new Refusal('not-found', 'there is no such document that you may see')
+  return row
+}
+
+/** A document as the engine sees it. */
+export function snapshot(tx: Tx, row: DocumentRow): DocumentSnapshot {
+  const { checkedOutBy } = row
+  const holder = checkedOutBy
+    ? tx.select({ id: people.id, name: people.name }).from(people).where(eq(people.id, checkedOutBy)).get()
+    : undefined
+  return {
+    number: row.number,
+    lifecycle: row.lifecycle,
+    classId: row.classId,
+    state: row.state,
+    folder: row.folder,
+    fileName: row.fileName,
+    record: row.record,
+    revision: row.revision,
+    register: register(tx, row.id),
+    version: row.version,
+    checkedOutBy: holder ?? null,
+    creator: row.creator,
+    lastEditor: row.lastEditor,
+    references: referencesBelow(tx, row.id),
+  }
+}
+
+/** A document's register, oldest row first. */
+export const register = (tx: Tx, document: string): RegisterRow[] =>
+  statements(tx)
+    .register.all({ document })
+    .map(({ was, ...row }) => (was ? { ...row, was } : row))
+
+/** The file of one of a document's versions. */
+export function contentOf(tx: Tx, document: string, version: number): Incoming {
+  return tx
+    .select({ fileName: versions.fileName, sha256: versions.sha256, size: versions.size })
+    .from(versions)
+    .where(and(eq(versions.document, document), eq(versions.version, version)))
+    .get()!
+}
+
+/** What a label sorts by in tables. */
+export function orderOf(
+  configuration: Configuration,
+  lifecycle: string,
+  label: string | null,
+): string | null {
+  if (label === null) return null
+  const scheme = schemeFor(configuration, lifecycleOf(configuration, lifecycle))
+  return orderKey(scheme, positionOf(scheme, label))
+}
+
+/** @throws Refusal where the document has changed since it was looked at. */
+export function unchanged(row: DocumentRow, change: number): DocumentRow {
+  if (row.change === change) return row
+  throw new Refusal(
+    'conflict',
+    `${row.number} was changed by somebody else meanwhile; look at it as it is now and try again`,
+  )
+}
+
+/** Changes a document's row, counting the change. */
+export function update(tx: Tx, row: DocumentRow, values: Partial<DocumentRow>): void {
+  tx.update(documents)
+    .set({ ...values, changedAt: values.changedAt ?? now(), change: row.change + 1 })
+    .where(eq(documents.id, row.id))
+    .run()
+}

@@ -1,0 +1,50 @@
+import { count, eq, inArray, sql } from 'drizzle-orm'
+import type { Overview } from '../../shared/answers'
+import { readDraft } from '../configuration/draft'
+import { published } from '../configuration/published'
+import { openFindings } from '../configuration/waivers'
+import type { Db } from '../database/connection'
+import { documents, intakes, jobs } from '../database/schema'
+import { intakePage } from '../intake/queries'
+
+/** What waits for the administrator, and how long documents stand in each state. */
+export function overview(db: Db): Overview {
+  const standing = db
+    .select({
+      lifecycle: documents.lifecycle,
+      state: documents.state,
+      count: count(),
+      days: sql<number>`avg(julianday('now') - julianday(${documents.stateSince}))`,
+      longest: sql<number>`max(julianday('now') - julianday(${documents.stateSince}))`,
+    })
+    .from(documents)
+    .groupBy(documents.lifecycle, documents.state)
+    .all()
+  const { edits, cursor, number } = readDraft(db)
+  return {
+    documents: standing.reduce((sum, row) => sum + row.count, 0),
+    checkedOut: db
+      .select({ count: count() })
+      .from(documents)
+      .where(sql`${documents.checkedOutBy} is not null`)
+      .get()!.count,
+    standing,
+    published: { id: published(db).id, at: published(db).at, personName: published(db).personName },
+    draft: { number, edits: cursor, last: edits[cursor - 1]?.words ?? null },
+    findings: openFindings(db),
+    jobs: db
+      .select()
+      .from(jobs)
+      .where(inArray(jobs.status, ['queued', 'running']))
+      .all(),
+    intakes: db
+      .select({ id: intakes.id })
+      .from(intakes)
+      .where(eq(intakes.stage, 'read'))
+      .all()
+      .map(({ id }) => {
+        const { intake, documents: planned } = intakePage(db, id)
+        return { id, name: intake.name, ready: planned.ready ?? 0, held: planned.held ?? 0 }
+      }),
+  }
+}

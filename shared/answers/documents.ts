@@ -1,0 +1,134 @@
+import type { DocumentRecord } from '../../core/attribute'
+import type { Transition } from '../../core/configuration'
+import type { Ancestor, RegisterRow, Told, WayOn } from '../../core/engine'
+
+/** A document in a list, with the newest few rows of its register and the label that comes next. */
+export interface ListedDocument {
+  id: string
+  number: string
+  title: string | null
+  classId: string
+  lifecycle: string
+  state: string
+  folder: string
+  revision: string | null
+  version: number
+  changedAt: string
+  checkedOutBy: string | null
+  register: Pick<RegisterRow, 'label' | 'origin' | 'was'>[]
+  next: string | null
+}
+
+/** A page of documents, and how many there are in all. */
+export interface DocumentListing {
+  total: number
+  rows: ListedDocument[]
+}
+
+/** A document as the vault keeps it. */
+export interface KeptDocument {
+  id: string
+  number: string
+  title: string | null
+  classId: string
+  lifecycle: string
+  state: string
+  folder: string
+  fileName: string
+  record: DocumentRecord
+  revision: string | null
+  version: number
+  checkedOutAt: string | null
+  creator: string
+  lastEditor: string
+  createdAt: string
+  changedAt: string
+  stateSince: string
+  /** Grows with every change of the document; sent with an act, so that nothing is overwritten unseen. */
+  change: number
+  intake: string | null
+}
+
+/** One checked-in content of a document's file. */
+export interface Version {
+  version: number
+  fileName: string
+  sha256: string
+  size: number
+  revision: string | null
+  comment: string | null
+  at: string
+  personName: string
+}
+
+/** Another document at the end of a reference. */
+export interface Referred {
+  id: string
+  number: string
+  state: string
+  folder: string
+  lifecycle: string
+}
+
+/** Everything that a document's page shows. */
+export interface DocumentPage {
+  document: KeptDocument & { creatorName: string; lastEditorName: string }
+  checkedOutBy: { id: string; name: string } | null
+  register: RegisterRow[]
+  refersTo: Referred[]
+  usedBy: Referred[]
+  versions: Version[]
+  next: string | null
+}
+
+/** A transition from where a document stands, with what it would do or every reason against. */
+export interface PossibleAct {
+  transition: Transition
+  decision: Told
+}
+
+/** A document of the chain from a part to the top assembly, with what a new revision would do to it. */
+export interface ChainLink extends Ancestor {
+  decision: Told
+  /** The transition that makes it; null where it is made in the state itself. */
+  by: string | null
+  title: string | null
+  lifecycle: string
+  state: string
+  revision: string | null
+  change: number
+}
+
+/** One document of the list of what could be adopted; those under `parent` are its references. */
+export interface AdoptionRow {
+  number: string
+  title: string | null
+  depth: number
+  parent: string | null
+  state: string
+  lifecycle: string
+  current: string | null
+  /** The label in the record, and the attribute it was taken from. */
+  recorded: string | null
+  attribute: string | null
+  /** The label it shall have in the end, and the one that is adopted for that now. */
+  label: string | null
+  adopt: string | null
+  change: number
+  decision: Told
+  /** How it gets on to the target state with the wanted label, and the label to adopt for that. */
+  ahead: (WayOn & { state: string; wanted: string }) | null
+  target: string | null
+}
+
+/** A label as it is written somewhere, and how often. */
+export interface LabelCount {
+  label: string
+  count: number
+}
+
+/** Labels taken from somewhere; `without` counts what has none. */
+export interface LabelSource {
+  labels: LabelCount[]
+  without: number
+}

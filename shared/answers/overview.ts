@@ -1,0 +1,14 @@
+import type { Finding } from '../../core/check'
+import type { Job } from './jobs'
+
+/** What waits for the administrator, and how long documents stand in each state. */
+export interface Overview {
+  documents: number
+  checkedOut: number
+  standing: { lifecycle: string; state: string; count: number; days: number; longest: number }[]
+  published: { id: number; at: string; personName: string }
+  draft: { number: number; edits: number; last: string | null }
+  findings: Finding[]
+  jobs: Job[]
+  intakes: { id: string; name: string; ready: number; held: number }[]
+}
