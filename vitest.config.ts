@@ -6,7 +6,7 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
-          include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'demo/**/*.test.ts'],
+          include: ['core', 'shared', 'archive', 'demo', 'server'].map((part) => `${part}/**/*.test.ts`),
           testTimeout: 30_000,
         },
       },

@@ -1,4 +1,5 @@
-// Revision labels against semver versions: as many of each, read and compared, in one process. Then inferring, and a long walk.
+// Revision labels against semver versions: as many of each, read and compared, in one process. Then
+// inferring, and a long walk.
 import { median } from './median.mjs'
 import { createJiti } from 'jiti'
 import semver from 'semver'

@@ -1,4 +1,5 @@
-// A lifecycle of 40 states and 200 transitions on its sheet and its map: frames as Chromium paints them while it is laid out, scrolled and edited.
+// A lifecycle of 40 states and 200 transitions on its sheet and its map: frames as Chromium paints them while
+// it is laid out, scrolled and edited.
 import { launch, signInOn } from '../tests/support/browser.mjs'
 import { demoData, signIn, startServer } from '../tests/support/server.mjs'
 import { largeConfiguration } from './lifecycles.mjs'
@@ -124,7 +125,10 @@ async function untilFound(page) {
   return median(times)
 }
 
-/** Two lines for the table: what feels at once over the 95th percentile of frames, the worst of scrolling, editing and panning; and half a second over the time until an edit's findings stand in the margin. */
+/**
+ * Two lines for the table: what feels at once over the 95th percentile of frames, the worst of scrolling,
+ * editing and panning; and half a second over the time until an edit's findings stand in the margin.
+ */
 export async function benchSheet() {
   const server = await startServer(demoData())
   const browser = await launch()

@@ -1,4 +1,5 @@
-// The vault at 100,000 documents: pages of its table as the browser asks for them, over HTTP, in any order and with any filter.
+// The vault at 100,000 documents: pages of its table as the browser asks for them, over HTTP, in any order
+// and with any filter.
 import { median } from './median.mjs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'

@@ -35,7 +35,10 @@ export function parseJson<T>(text: string, file: string, firstLine = 1): T {
   }
 }
 
-/** Where broken JSON breaks, in characters: the parser does not always say, so the longest start that could still go on is searched for. */
+/**
+ * Where broken JSON breaks, in characters: the parser does not always say, so the longest start that could
+ * still go on is searched for.
+ */
 function breakOf(json: string): number {
   let sound = 0
   let broken = json.length + 1

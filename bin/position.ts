@@ -1,6 +1,9 @@
 import { findNodeAtLocation, parseTree } from 'jsonc-parser'
 
-/** Where a part of a JSON text begins, lines and columns from 1; the nearest part around it where it is not there itself. */
+/**
+ * Where a part of a JSON text begins, lines and columns from 1; the nearest part around it where it is not
+ * there itself.
+ */
 export function positionIn(text: string, path: (string | number)[]): { line: number; column: number } {
   const tree = parseTree(text)
   for (let length = path.length; tree && length > 0; length--) {

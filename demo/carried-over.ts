@@ -20,7 +20,10 @@ interface Carried {
   note?: true
 }
 
-/** Tower drawings and notes from before the vault: filed by check-in, so they stand at the first label whatever they carry. */
+/**
+ * Tower drawings and notes from before the vault: filed by check-in, so they stand at the first label
+ * whatever they carry.
+ */
 const carried: Carried[] = [
   {
     number: 'BR-5001',

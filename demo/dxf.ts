@@ -12,7 +12,10 @@ export interface Drawing {
 
 const pair = (code: number, value: string | number) => `${code}\n${value}\n`
 
-/** A drawing as DXF R12 text: an outline, a title block with attributes, and a revision table. Units are millimetres. */
+/**
+ * A drawing as DXF R12 text: an outline, a title block with attributes, and a revision table. Units are
+ * millimetres.
+ */
 export function dxf(drawing: Drawing, chance: Chance): string {
   return [
     pair(0, 'SECTION'),

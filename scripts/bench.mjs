@@ -1,4 +1,5 @@
-// `npm run bench`: measures, prints a table, and writes bench/results.json. Ratios are of figures from one run on one machine.
+// `npm run bench`: measures, prints a table, and writes bench/results.json. Ratios are of figures from one
+// run on one machine.
 import { writeFileSync } from 'node:fs'
 import { build, installPackages } from './prepare.mjs'
 

@@ -6,6 +6,7 @@ import { join } from 'node:path'
 
 const inputs = [
   'app',
+  'archive',
   'core',
   'server',
   'shared',

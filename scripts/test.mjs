@@ -1,4 +1,5 @@
-// `npm test`: installs what is missing, builds, then types, lint, unit, API and browser tests, and a closing line with the counts.
+// `npm test`: installs what is missing, builds, then types, lint, unit, API and browser tests, and a closing
+// line with the counts.
 import { spawnSync } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { build, chromium, installPackages } from './prepare.mjs'

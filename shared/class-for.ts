@@ -7,7 +7,10 @@ type Class = new () => object
 
 const classes = new WeakMap<Fields, Class>()
 
-/** The class of objects with these fields, with a check for each: made once from the description that JSON Schema is made from. */
+/**
+ * The class of objects with these fields, with a check for each: made once from the description that JSON
+ * Schema is made from.
+ */
 export function classFor(fields: Fields): Class {
   let made = classes.get(fields)
   if (!made) {
@@ -31,7 +34,10 @@ const withKind = new WeakMap<Fields, Fields>()
 const isObject = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** A plain value with its objects as instances of their classes; what does not fit stays as it is, for the checks to say. */
+/**
+ * A plain value with its objects as instances of their classes; what does not fit stays as it is, for the
+ * checks to say.
+ */
 function instantiated(shape: Shape, value: unknown): unknown {
   if (shape.is === 'list' && Array.isArray(value)) return value.map((item) => instantiated(shape.of, item))
   if (!isObject(value)) return value

@@ -11,7 +11,10 @@ export class ShapeError extends Error {
   }
 }
 
-/** A plain value as an instance of a request class, its texts well-formed, checked. @throws ShapeError that names every field at fault. */
+/**
+ * A plain value as an instance of a request class, its texts well-formed, checked. @throws ShapeError that
+ * names every field at fault.
+ */
 export function readAs<T extends object>(kind: new () => T, value: unknown): T {
   if (typeof value !== 'object' || value === null || Array.isArray(value))
     throw new ShapeError(['a JSON object was expected'])
@@ -44,7 +47,10 @@ function faults(error: ValidationError, above = ''): string[] {
   ]
 }
 
-/** The checks' own messages begin with the field, which is then named with its place; ours are sentences and stay as they are. */
+/**
+ * The checks' own messages begin with the field, which is then named with its place; ours are sentences and
+ * stay as they are.
+ */
 function placed(message: string, property: string, path: string): string {
   for (const start of ['', 'each value in '])
     if (message.startsWith(`${start}${property} `))

@@ -10,8 +10,10 @@ export class NestingError extends Error {
 }
 
 /**
- * A plain value with every text in it made well-formed (Unicode, D84): half of a surrogate pair becomes U+FFFD. A database stores
- * UTF-8, which has no such halves, so a text that is hashed or compared must be rid of them before. Names of fields count too.
+ * A plain value with every text in it made well-formed (Unicode, D84): half of a surrogate pair becomes
+ * U+FFFD. A database stores
+ * UTF-8, which has no such halves, so a text that is hashed or compared must be rid of them before. Names of
+ * fields count too.
  * @throws NestingError
  */
 export function wellFormed(value: unknown, depth = 0): unknown {

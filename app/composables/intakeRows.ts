@@ -18,7 +18,10 @@ const revisionsOf = (row: PlannedRow) =>
 export const said = (row: PlannedRow, kind: SourceKind) =>
   revisionsOf(row).find(({ source }) => source.kind === kind)?.value
 
-/** What the register says: the line of the file's own label, else its newest line, which is also what holds a file back. */
+/**
+ * What the register says: the line of the file's own label, else its newest line, which is also what holds a
+ * file back.
+ */
 export function registerSays(row: PlannedRow) {
   const lines = revisionsOf(row).filter(({ source }) => source.kind === 'register')
   const own =

@@ -5,7 +5,8 @@ import CheckWorker from '~/workers/check?worker'
 import type { CheckAnswer } from '~/workers/check'
 
 /**
- * The findings on a configuration, computed anew in a web worker whenever it changes; the last ones stand until then. While
+ * The findings on a configuration, computed anew in a web worker whenever it changes; the last ones stand
+ * until then. While
  * the worker is at one configuration, only the newest of those that follow waits for it.
  */
 export function useFindings(

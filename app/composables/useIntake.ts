@@ -2,7 +2,10 @@ import { useIntervalFn } from '@vueuse/core'
 import type { Settlement } from '~~/core/intake'
 import type { IntakePage } from '~~/shared/answers'
 
-/** An intake as the server has it, followed while a job is at work on it. `onSettled` runs whenever its counts have changed. */
+/**
+ * An intake as the server has it, followed while a job is at work on it. `onSettled` runs whenever its counts
+ * have changed.
+ */
 export function useIntake(id: string, onChanged: () => void) {
   const page = shallowRef<IntakePage | null>(null)
   const missing = ref('')

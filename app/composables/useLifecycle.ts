@@ -2,6 +2,9 @@ import type { Finding } from '~~/core/check'
 import { type Configuration, type Edit, type Lifecycle, stateName } from '~~/core/configuration'
 
 /** What is selected on a lifecycle sheet. */
+/** How the transitions of a sheet are sorted. */
+export type RowOrder = 'drawn' | 'name' | 'from' | 'who'
+
 export type Selection =
   | { kind: 'state'; state: string }
   | { kind: 'transition'; transition: string; part?: 'guard' }

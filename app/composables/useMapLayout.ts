@@ -5,7 +5,10 @@ import type { Lifecycle } from '~~/core/configuration'
 
 const box = { width: 140, height: 44 }
 
-/** A lifecycle laid out in layers of maturity by ELK in a web worker, anew whenever it changes; the last layout stands until then. */
+/**
+ * A lifecycle laid out in layers of maturity by ELK in a web worker, anew whenever it changes; the last
+ * layout stands until then.
+ */
 export function useMapLayout(lifecycle: () => Lifecycle) {
   const layout = shallowRef<MapLayout | null>(null)
   const elk = new ELK({ workerFactory: () => new ElkWorker() })

@@ -1,4 +1,6 @@
-/** Every page but the sign-in needs somebody; set-up pages need an administrator. */
+import { areaOf, areasFor } from '~/areas'
+
+/** Every page but the sign-in needs somebody; areas that are not for everybody need an administrator. */
 export default defineNuxtRouteMiddleware(async (to) => {
   if (to.path === '/sign-in') return
   const session = useSession()
@@ -6,5 +8,7 @@ export default defineNuxtRouteMiddleware(async (to) => {
     return navigateTo({ path: '/sign-in', query: { to: to.fullPath } })
   const configuration = useConfiguration()
   if (!configuration.published) await attempt(() => configuration.load())
-  if (!session.person!.administrator && !/^\/(vault|adoption)/.test(to.path)) return navigateTo('/vault')
+  const area = areaOf(to.path)
+  const open = areasFor(session.person!.administrator)
+  if (area && !open.includes(area)) return navigateTo(open[0]!.path)
 })

@@ -111,28 +111,19 @@ useShortcuts([{ keys: 'Enter', does: 'in a label’s field: try it' }])
       >
         <option value="">{{ numbers ? `${numbers.length} chosen` : 'choose a folder' }}</option>
         <option
-          v-for="folder in store.folders"
-          :key="folder.path"
+          v-for="folder in store.seenFolders"
+          :key="folder"
         >
-          {{ folder.path }}
+          {{ folder }}
         </option>
       </select>
       <label class="soft pick"
-        >labels from<select
-          class="field"
+        >labels from<CommonPick
           :value="attribute"
-          aria-label="Attribute that carries the label"
-          @change="ask({ attribute: ($event.target as HTMLSelectElement).value })"
-        >
-          <option
-            v-for="entry in texts"
-            :key="entry.id"
-            :value="entry.id"
-          >
-            {{ entry.name }}
-          </option>
-        </select></label
-      >
+          label="Attribute that carries the label"
+          :options="texts.map((entry) => ({ value: entry.id, name: entry.name }))"
+          @pick="ask({ attribute: $event })"
+      /></label>
       <button
         class="link"
         @click="takeAllFromRecord"
@@ -140,22 +131,13 @@ useShortcuts([{ keys: 'Enter', does: 'in a label’s field: try it' }])
         take every label from the record
       </button>
       <label class="soft pick"
-        >on the way to<select
-          class="field"
+        >on the way to<CommonPick
           :value="asked.target ?? ''"
-          aria-label="State on the way to"
-          @change="ask({ target: ($event.target as HTMLSelectElement).value || undefined })"
-        >
-          <option value="">the first issued state</option>
-          <option
-            v-for="state in targets"
-            :key="state"
-            :value="state"
-          >
-            {{ stateName(configuration, state) }}
-          </option>
-        </select></label
-      >
+          label="State on the way to"
+          empty="the first issued state"
+          :options="targets.map((state) => ({ value: state, name: stateName(configuration, state) }))"
+          @pick="ask({ target: $event || undefined })"
+      /></label>
     </div>
     <p
       v-if="nothing"

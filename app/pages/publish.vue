@@ -111,20 +111,14 @@ useShortcuts([
             v-for="entry in stranded"
             :key="lot(entry)"
             class="lot"
-            >{{ entry.count }} in {{ entry.stateName }} of {{ entry.lifecycleName }} to<select
-              v-model="targets[lot(entry)]"
-              class="field"
-              :aria-label="`Where documents of ${entry.stateName} go`"
-            >
-              <option
-                v-for="target in entry.targets"
-                :key="target"
-                :value="target"
-              >
-                {{ stateName(store.drafted!, target) }}
-              </option>
-            </select></label
-          >
+            >{{ entry.count }} in {{ entry.stateName }} of {{ entry.lifecycleName }} to<CommonPick
+              :value="targets[lot(entry)] ?? ''"
+              :label="`Where documents of ${entry.stateName} go`"
+              :options="
+                entry.targets.map((target) => ({ value: target, name: stateName(store.drafted!, target) }))
+              "
+              @pick="targets[lot(entry)] = $event"
+          /></label>
         </template>
         <label class="why"
           >Why<textarea

@@ -1,13 +1,17 @@
 import { defineStore } from 'pinia'
 import type { Directory, Folder } from '~~/core/access'
 import { applyEdit, type Configuration, type Edit } from '~~/core/configuration'
-import type { DraftView, Move, Published } from '~~/shared/answers'
+import type { ConfigurationAnswer, DraftView, Move, Published } from '~~/shared/answers'
 
-/** The configuration in force, and the draft of the next one. Edits are made here as on the server, by the same code. */
+/**
+ * The configuration in force, and the draft of the next one. Edits are made here as on the server, by the
+ * same code.
+ */
 export const useConfiguration = defineStore('configuration', () => {
   const published = shallowRef<Published | null>(null)
   const draft = shallowRef<DraftView | null>(null)
   const folders = shallowRef<Folder[]>([])
+  const seenFolders = shallowRef<string[]>([])
   const counts = shallowRef<Record<string, Record<string, number>>>({})
 
   /** What the draft would publish. */
@@ -27,15 +31,11 @@ export const useConfiguration = defineStore('configuration', () => {
   const canRedo = computed(() => (draft.value ? draft.value.cursor < draft.value.edits.length : false))
 
   async function load() {
-    const answer = await api<{
-      published: Published
-      draft: DraftView | null
-      folders: Folder[]
-      directory: Directory | null
-    }>('configuration')
+    const answer = await api<ConfigurationAnswer>('configuration')
     published.value = answer.published
     draft.value = answer.draft
     folders.value = answer.folders
+    seenFolders.value = answer.seenFolders
     directory.value = answer.directory ?? undefined
   }
   async function loadCounts() {
@@ -77,6 +77,7 @@ export const useConfiguration = defineStore('configuration', () => {
     published,
     draft,
     folders,
+    seenFolders,
     directory,
     counts,
     drafted,

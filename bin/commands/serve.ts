@@ -83,7 +83,10 @@ function checkDataFolder(folder: string, Database: typeof Sqlite): void {
   }
 }
 
-/** Two servers on one folder would take up each other's jobs. The lock is the system's, so it ends with the process, however that ends. */
+/**
+ * Two servers on one folder would take up each other's jobs. The lock is the system's, so it ends with the
+ * process, however that ends.
+ */
 function holdDataFolder(folder: string, Database: typeof Sqlite): void {
   const lock = new Database(join(folder, 'in-use'), { timeout: 0 })
   try {

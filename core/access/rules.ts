@@ -33,7 +33,8 @@ export function principalsOf(person: Person, chain: Folder[]): Set<Principal> {
 }
 
 /**
- * Whether the folders grant a right. Grants add up from the root down; a withheld right beats grants from above and at its
+ * Whether the folders grant a right. Grants add up from the root down; a withheld right beats grants from
+ * above and at its
  * own folder; a grant further down beats it. `folder` is the one that decided; undefined where none did.
  */
 export function folderGrants(

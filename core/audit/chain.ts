@@ -29,7 +29,10 @@ export type Hash = (text: string) => string
 /** The hash before the first entry. */
 export const genesis = '0'.repeat(64)
 
-/** The hash of an entry: SHA-256 over the previous hash and the entry's fields as one JSON array, in this order; the code last, where there is one. */
+/**
+ * The hash of an entry: SHA-256 over the previous hash and the entry's fields as one JSON array, in this
+ * order; the code last, where there is one.
+ */
 export function chainHash(sha256: Hash, previousHash: string, entry: AuditEntry): string {
   const { id, at, personId, personName, action, subjectKind, subjectId, subjectName } = entry
   const { before, after, why, code } = entry

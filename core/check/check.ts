@@ -13,7 +13,8 @@ import { checkStructure } from './structure'
 const weight: Record<Finding['severity'], number> = { error: 0, warning: 1, advice: 2 }
 
 /**
- * Everything that is wrong or doubtful in a configuration (model, section 5), errors first. With a directory, people and
+ * Everything that is wrong or doubtful in a configuration (model, section 5), errors first. With a directory,
+ * people and
  * folders count too; without one only what the configuration says by itself.
  */
 export function check(configuration: Configuration, directory?: Directory): Finding[] {

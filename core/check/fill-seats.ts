@@ -2,7 +2,8 @@ import type { Seat } from '../configuration'
 import type { Actor } from './actors'
 
 /**
- * Distinct people for all seats at once: a largest matching between chairs and people (augmenting paths), since one person
+ * Distinct people for all seats at once: a largest matching between chairs and people (augmenting paths),
+ * since one person
  * signs once in a round. Counting seat by seat would overlook that two seats share the same few people.
  */
 export function fillSeats(

@@ -14,7 +14,10 @@ export interface Where {
   role?: string
 }
 
-/** What the checker says of a configuration. An `error` stops publishing; a warning or an advice can be waived with a reason. */
+/**
+ * What the checker says of a configuration. An `error` stops publishing; a warning or an advice can be waived
+ * with a reason.
+ */
 export interface Finding {
   code: FindingCode
   severity: Severity

@@ -23,7 +23,8 @@ export function reachable(from: string[], transitions: Transition[]): Set<string
 }
 
 /**
- * The shortest way from a state along transitions that `may` allows to a state that `ends` accepts, with at least one step.
+ * The shortest way from a state along transitions that `may` allows to a state that `ends` accepts, with at
+ * least one step.
  * `note` carries something along the way, such as whether an open state was passed.
  */
 export function shortestWay<N extends string | number | boolean>(

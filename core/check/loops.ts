@@ -18,7 +18,10 @@ const volatile = [
   'folder_path',
 ]
 
-/** Circles of unattended transitions that one record can run through for ever. What is written on the way counts as unknown afterwards. */
+/**
+ * Circles of unattended transitions that one record can run through for ever. What is written on the way
+ * counts as unknown afterwards.
+ */
 export function checkLoops(configuration: Configuration): Finding[] {
   return configuration.lifecycles.flatMap((lifecycle) => {
     const guards = guardsOf(configuration, lifecycle)
@@ -65,7 +68,10 @@ const writtenBy = ({ revisionAttribute }: Lifecycle, { effects }: Transition): s
   ...(revisionAttribute ? [revisionAttribute] : []),
 ]
 
-/** Whether conditions asked one after the other contradict each other, where what is written on the way may have any value each time. */
+/**
+ * Whether conditions asked one after the other contradict each other, where what is written on the way may
+ * have any value each time.
+ */
 function neverTogether(configuration: Configuration, conditions: Condition[], written: Set<string>): boolean {
   const attributes: Attribute[] = [...configuration.attributes]
   const together = conditions.map((condition, station) =>
@@ -110,7 +116,10 @@ function follows(
 type Station = { state: string; transition: Transition }
 const mostCircles = 200
 
-/** Every circle of transitions that passes no state twice, once, beginning at its first state in the lifecycle's order. */
+/**
+ * Every circle of transitions that passes no state twice, once, beginning at its first state in the
+ * lifecycle's order.
+ */
 function circles(
   lifecycle: Lifecycle,
   transitions: Transition[],

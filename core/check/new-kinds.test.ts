@@ -29,7 +29,7 @@ const shout: EffectKind<ShoutEffect> = {
   fields: { attribute: { is: 'text', most: 80 }, words: { is: 'text', most: 20 } },
   controls: [{ field: 'words', label: 'Words', as: 'text' }],
   blank: () => ({ attribute: 'material', words: 'ahoy' }),
-  words: ({ words }, nameOf) => `shout ${words} into ${nameOf('material')}`,
+  words: ({ words }, names) => `shout ${words} into ${names.of('material')}`,
   writes: ({ attribute }) => attribute,
   faults: ({ words }) => (words ? [] : [{ code: 'template-invalid', message: 'nothing to shout' }]),
   carryOut: ({ attribute, words }) => [{ kind: 'write-attribute', attribute, value: words.toUpperCase() }],

@@ -13,7 +13,10 @@ import { fillSeats } from './fill-seats'
 import { finding, type Finding, type Where } from './finding'
 import { shortestWay, type Trace } from './graph'
 
-/** Transitions that nobody can fire, quorums that cannot be filled, roles without people, and one pair of hands for everything. */
+/**
+ * Transitions that nobody can fire, quorums that cannot be filled, roles without people, and one pair of
+ * hands for everything.
+ */
 export function checkPeople(configuration: Configuration, directory?: Directory): Finding[] {
   return configuration.lifecycles.flatMap((lifecycle) => {
     const places = directory ? placesOf(lifecycle, directory) : []
@@ -151,7 +154,10 @@ function rolesUnassigned(
   )
 }
 
-/** Whether one person can change a content and bring it to an issued state without anybody else; the first such person. */
+/**
+ * Whether one person can change a content and bring it to an issued state without anybody else; the first
+ * such person.
+ */
 function selfApproval(configuration: Configuration, lifecycle: Lifecycle, places: Place[]): Finding[] {
   for (const { path, actors } of places)
     for (const actor of actors)

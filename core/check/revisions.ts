@@ -11,7 +11,10 @@ import { finding, type Finding } from './finding'
 import { shortestWay } from './graph'
 import { checkSteps } from './steps'
 
-/** Schemes in which a label stands twice; steps that a scheme has not; labels that would come again, or never be reached. */
+/**
+ * Schemes in which a label stands twice; steps that a scheme has not; labels that would come again, or never
+ * be reached.
+ */
 export function checkRevisions(configuration: Configuration): Finding[] {
   return [
     ...configuration.schemes.flatMap(schemeProblems),

@@ -34,7 +34,10 @@ function seriesAfter(scheme: RevisionScheme, revision: RevisionStep, index: numb
   return revision === 'series' ? index + 1 : index
 }
 
-/** The series that documents stepped here may carry in each state, by index: followed from the entry until nothing is new. */
+/**
+ * The series that documents stepped here may carry in each state, by index: followed from the entry until
+ * nothing is new.
+ */
 export function seriesByState(scheme: RevisionScheme, lifecycle: Lifecycle): Map<string, Set<number>> {
   const series = new Map<string, Set<number>>([[lifecycle.entry, new Set([0])]])
   for (let grew = true; grew;) {

@@ -1,5 +1,6 @@
 export { evaluate, predicate } from './evaluate'
 export { facts } from './facts'
+export { conditionInWords } from './in-words'
 export { parseCondition, typesOf } from './parse'
 export { renamed } from './renamed'
 export { comparatorsFor, type Group, groupOf, type Part, type Row, RowError, writeRows } from './rows'

@@ -33,7 +33,10 @@ interface ConditionLanguage {
 }
 const languages = new WeakMap<Attribute[], ConditionLanguage>()
 
-/** What conditions about these attributes may say, worked out once for each list of attributes, which is never changed in place. */
+/**
+ * What conditions about these attributes may say, worked out once for each list of attributes, which is never
+ * changed in place.
+ */
 function languageOf(attributes: Attribute[]): ConditionLanguage {
   let language = languages.get(attributes)
   if (!language) {

@@ -4,7 +4,10 @@ import type { ComparisonOperator, Condition, Operand } from './types'
 import type { ValueType } from '../attribute'
 import { writeCondition } from './write'
 
-/** One line of a condition: an attribute or fact, how it compares, and with what: values as they are written, or another attribute. */
+/**
+ * One line of a condition: an attribute or fact, how it compares, and with what: values as they are written,
+ * or another attribute.
+ */
 export interface Row {
   kind: 'row'
   name: string

@@ -6,7 +6,8 @@ import type { Condition, Operand } from './types'
 const strength = { or: 1, and: 2, other: 3 }
 
 /**
- * A condition as text, from which `parseCondition` reads the same tree again. Texts stand in double quotes, and only the
+ * A condition as text, from which `parseCondition` reads the same tree again. Texts stand in double quotes,
+ * and only the
  * parentheses that are needed are written.
  */
 export function writeCondition(condition: Condition): string {

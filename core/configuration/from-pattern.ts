@@ -3,7 +3,10 @@ import { idFor } from './naming'
 import type { Pattern } from './patterns'
 import type { Configuration, Lifecycle, Named, StateUse, Transition } from './types'
 
-/** A configuration with a lifecycle from a pattern, and the roles and catalogue states that the pattern speaks of, where they are missing. */
+/**
+ * A configuration with a lifecycle from a pattern, and the roles and catalogue states that the pattern speaks
+ * of, where they are missing.
+ */
 export function fromPattern(
   configuration: Configuration,
   pattern: Pattern,

@@ -7,7 +7,8 @@ export interface NameHint {
 }
 
 /**
- * The catalogue is shared, so a state's name should say how far a document has come and nothing about what it is or where it
+ * The catalogue is shared, so a state's name should say how far a document has come and nothing about what it
+ * is or where it
  * goes next. Hints at names that speak of one lifecycle or class, and at states whose names differ only in spelling.
  */
 export function nameHint(configuration: Configuration, state: State): NameHint | undefined {

@@ -32,4 +32,4 @@ export {
   type StateUse,
   type Transition,
 } from './types'
-export { effectInWords, stepWord, whenAndThen, whoFires } from './words'
+export { effectInWords, guardInWords, stepWord, whenAndThen, whoFires } from './words'

@@ -43,7 +43,7 @@ describe('a transition in words', () => {
       notices: [{ to: ['creator', 'mail:shop@brackwater.example'], subject: 'S', body: '' }],
     })
     expect(whenAndThen(configuration, full)).toBe(
-      'if mass > 0 · comment asked · by another person · references first · → Mass ← 1, Status stamp ← name of the last signer of check, copy to /Out, render PDF, run post, tell the creator, shop@brackwater.example',
+      'if Mass is more than 0 · comment asked · by another person · references first · → writes “1” into Mass, Status stamp gets the name of the last signer of check, files a copy in /Out, makes a PDF, runs post, tells the creator, shop@brackwater.example',
     )
     expect(whenAndThen(configuration, way({}))).toBe('')
   })
@@ -55,10 +55,11 @@ describe('a transition in words', () => {
       ]),
     ).toBe('the creator, the next signers'))
   it('says the step, and adopting as such', () =>
-    expect([stepWord(way({ revision: 'major' })), stepWord(way({ revision: 'adopt:legacy' }))]).toEqual([
-      'major',
-      'adopt',
-    ]))
+    expect(
+      (['major', 'adopt:legacy', 'series', 'series:contractual'] as const).map((revision) =>
+        stepWord(configuration, configuration.lifecycles[1]!, way({ revision })),
+      ),
+    ).toEqual(['major', 'adopt', 'series', 'starts C']))
 })
 
 describe('who may fire', () => {

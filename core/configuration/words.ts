@@ -1,17 +1,24 @@
+import { attributeName, principalName, schemeIn, stateName } from './look-up'
+import type { Configuration, Lifecycle, Notice, Seat, Transition } from './types'
+import { ConditionError, conditionInWords, parseCondition } from '../condition'
 import { type Effect, effectKind } from '../effect'
 import { readStep, stepKinds } from '../revision'
-import { attributeName, principalName, stateName } from './look-up'
 import { triggerKind } from './triggers'
-import type { Configuration, Notice, Seat, Transition } from './types'
 
 /** Who fires a transition, in words. */
 export const whoFires = (configuration: Configuration, transition: Transition): string =>
   triggerKind(transition.trigger).who(configuration, transition)
 
-/** What happens to the label, in a word. */
-export function stepWord({ revision }: Transition): string {
+/** What happens to the label, in a word or two: “keep”, “major”, “starts C”. */
+export function stepWord(
+  configuration: Configuration,
+  lifecycle: Lifecycle,
+  { revision }: Transition,
+): string {
   const { kind, argument } = readStep(revision)
-  return stepKinds[kind].word(argument)
+  if (kind !== 'series' || !argument) return stepKinds[kind].word
+  const series = schemeIn(configuration, lifecycle)?.series.find(({ id }) => id === argument)
+  return `starts ${series?.prefix || argument}`
 }
 
 /** When a transition may be fired and what follows, in words. */
@@ -19,10 +26,10 @@ export function whenAndThen(configuration: Configuration, transition: Transition
   const told = toldInWords(configuration, transition.notices ?? [])
   const does = [
     ...transition.effects.map((effect) => effectInWords(configuration, effect)),
-    ...(told ? [`tell ${told}`] : []),
+    ...(told ? [`tells ${told}`] : []),
   ]
   const asks = [
-    transition.guard ? `if ${transition.guard}` : '',
+    transition.guard ? `if ${guardInWords(configuration, transition.guard)}` : '',
     transition.comment === 'required' ? 'comment asked' : '',
     transition.notBy?.length ? 'by another person' : '',
     transition.references ? 'references first' : '',
@@ -64,4 +71,18 @@ export const referencesInWords = (
 
 /** What an effect does. */
 export const effectInWords = (configuration: Configuration, effect: Effect): string =>
-  effectKind(effect).words(effect, (id) => attributeName(configuration, id))
+  effectKind(effect).words(effect, {
+    of: (id) => attributeName(configuration, id),
+    isStamp: (id) => configuration.attributes.some((other) => other.id === id && other.systemOnly),
+  })
+
+/** A guard as a person reads it; its text where it cannot be read. */
+export function guardInWords(configuration: Configuration, guard: string): string {
+  try {
+    const condition = parseCondition(guard, configuration.attributes)
+    return conditionInWords(condition, (id) => attributeName(configuration, id))
+  } catch (error) {
+    if (error instanceof ConditionError) return guard
+    throw error
+  }
+}

@@ -12,7 +12,7 @@ export const copy: EffectKind<CopyEffect> = {
   fields: { folder: matching(/^\//, 'a folder begins with /') } satisfies FieldsOf<Omit<CopyEffect, 'kind'>>,
   controls: [{ field: 'folder', label: 'Folder', as: 'text' }],
   blank: () => ({ folder: '/' }),
-  words: ({ folder }) => `copy to ${folder}`,
+  words: ({ folder }) => `files a copy in ${folder}`,
   faults: () => [],
   carryOut: notCarriedOut('copy'),
 }

@@ -52,6 +52,13 @@ export class EffectError extends Error {
   }
 }
 
+/** How attributes are spoken of. */
+export interface Names {
+  of: (attribute: string) => string
+  /** Whether the system alone writes it, to be seen on the sheet. */
+  isStamp: (attribute: string) => boolean
+}
+
 /** Everything that one kind of effect is; engine, checker, words, forms and schema read it from here. */
 export interface EffectKind<Effect> {
   /** In a menu. */
@@ -62,7 +69,7 @@ export interface EffectKind<Effect> {
   controls: Control[]
   /** What a new one is, in a form. */
   blank: (around: Surroundings) => Omit<Effect, 'kind'>
-  words: (effect: Effect, nameOf: (attribute: string) => string) => string
+  words: (effect: Effect, names: Names) => string
   /** The attribute it writes, if it writes one. */
   writes?: (effect: Effect) => string
   faults: (effect: Effect, around: Surroundings) => EffectFault[]

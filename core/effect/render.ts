@@ -14,7 +14,7 @@ export const render: EffectKind<RenderEffect> = {
   >,
   controls: [{ field: 'format', label: 'Format', as: 'fixed', words: 'a PDF of the file' }],
   blank: () => ({ format: 'pdf' }),
-  words: () => 'render PDF',
+  words: () => 'makes a PDF',
   faults: () => [],
   carryOut: notCarriedOut('render'),
 }

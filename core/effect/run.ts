@@ -12,7 +12,7 @@ export const run: EffectKind<RunEffect> = {
   fields: { job: filledText(80, 'say which job runs') } satisfies FieldsOf<Omit<RunEffect, 'kind'>>,
   controls: [{ field: 'job', label: 'Job', as: 'text' }],
   blank: () => ({ job: 'job' }),
-  words: ({ job }) => `run ${job}`,
+  words: ({ job }) => `runs ${job}`,
   faults: () => [],
   carryOut: notCarriedOut('run'),
 }

@@ -32,8 +32,8 @@ export const sign: EffectKind<SignEffect> = {
     signer: 'last',
     part: 'name',
   }),
-  words: ({ attribute, part, signer, seat }, nameOf) =>
-    `${nameOf(attribute)} ← ${part} of ${signer === 'last' ? 'the last signer' : `signer ${signer}`} of ${seat}`,
+  words: ({ attribute, part, signer, seat }, names) =>
+    `${names.of(attribute)} gets the ${part} of ${signer === 'last' ? 'the last signer' : `signer ${signer}`} of ${seat}`,
   writes: ({ attribute }) => attribute,
   faults({ attribute, seat: seatId, signer }, { attributes, transition, byQuorum, seats }) {
     const slot = attributes.find((other) => other.id === attribute)?.name ?? attribute

@@ -1,6 +1,6 @@
 import { valueFor } from '../attribute'
 import { attributeId, type FieldsOf, text } from '../shape'
-import { render, templateFault } from '../template'
+import { render, templateFault, templateInWords } from '../template'
 import { EffectError, type EffectKind } from './effect-kind'
 
 /** Writes what a Liquid template gives into an attribute. */
@@ -18,7 +18,10 @@ export const write: EffectKind<WriteEffect> = {
     { field: 'value', label: 'Value', as: 'template' },
   ],
   blank: ({ attributes }) => ({ attribute: attributes[0]?.id ?? '', value: '{{ to.name }}' }),
-  words: ({ attribute, value }, nameOf) => `${nameOf(attribute)} ← ${value}`,
+  words({ attribute, value }, names) {
+    const what = templateInWords(value, names.of)
+    return names.isStamp(attribute) ? `stamps ${what}` : `writes ${what} into ${names.of(attribute)}`
+  },
   writes: ({ attribute }) => attribute,
   faults({ attribute, value }, { transition }) {
     const fault = templateFault(value)

@@ -14,8 +14,10 @@ export interface Adoption extends Standing {
 }
 
 /**
- * What adopting a label would do, or every reason against (model, section 3): the document checked in; the right `adopt` on
- * folder and state; adoption on in the state; a scheme; a label that the scheme accepts, in canonical form; not below a native revision.
+ * What adopting a label would do, or every reason against (model, section 3): the document checked in; the
+ * right `adopt` on
+ * folder and state; adoption on in the state; a scheme; a label that the scheme accepts, in canonical form;
+ * not below a native revision.
  */
 export function decideAdoption(request: Adoption): Decision {
   const { configuration, document } = request
@@ -46,7 +48,10 @@ const withoutScheme = ({ name }: Lifecycle): Reason => ({
 
 type Answer = { label: string } | { reason: string; wayOut: string }
 
-/** A transition may take a label over that the document has already, on its way to another state; adopting it in place would do nothing. */
+/**
+ * A transition may take a label over that the document has already, on its way to another state; adopting it
+ * in place would do nothing.
+ */
 function already({ number, revision, register }: DocumentSnapshot, label: string): Reason[] {
   if (label !== revision || !register.some((row) => row.label === revision)) return []
   return [

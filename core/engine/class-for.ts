@@ -6,7 +6,10 @@ import type { DocumentSnapshot } from './document'
 /** What is known of a document before it is filed. */
 export type Arrival = Pick<DocumentSnapshot, 'number' | 'folder' | 'fileName' | 'record'>
 
-/** A document as it is before its first version: in its class's entry state, without a label, its own person's alone. */
+/**
+ * A document as it is before its first version: in its class's entry state, without a label, its own person's
+ * alone.
+ */
 export function blankDocument(
   configuration: Configuration,
   { id, lifecycle }: DocumentClass,
@@ -27,7 +30,10 @@ export function blankDocument(
   }
 }
 
-/** The class of a document: the first whose rule it would meet on arrival; undefined where none fits. @throws ConditionError */
+/**
+ * The class of a document: the first whose rule it would meet on arrival; undefined where none fits. @throws
+ * ConditionError
+ */
 export function classFor(
   configuration: Configuration,
   arrival: Arrival,

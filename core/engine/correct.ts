@@ -15,7 +15,8 @@ export interface CorrectionRequest extends Standing {
 }
 
 /**
- * What correcting a label in the register would do, or every reason against. The row keeps what it was, with who changed it
+ * What correcting a label in the register would do, or every reason against. The row keeps what it was, with
+ * who changed it
  * and why. The order of the register must hold: a label stays between those of the rows before and after it.
  */
 export function decideCorrection(request: CorrectionRequest): Decision {

@@ -79,7 +79,10 @@ function registerRow(
   return { label, ...((adopts && legacy) || now), origin: adopts ? 'adopted' : 'native' }
 }
 
-/** What the effects write in their order, each seeing what those before it wrote; what comes out as it went in is left out. */
+/**
+ * What the effects write in their order, each seeing what those before it wrote; what comes out as it went in
+ * is left out.
+ */
 function effectsOf(
   request: Request,
   lifecycle: Lifecycle,

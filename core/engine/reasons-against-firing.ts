@@ -10,7 +10,10 @@ import { checkedIn, type Standing } from './standing'
 export const whereIs = (lifecycle: Lifecycle, transition: Transition): string =>
   `${lifecycle.name}, transition ${transition.name}`
 
-/** Everything that stands against a person firing a transition: where the document stands, who they are, guard and references. */
+/**
+ * Everything that stands against a person firing a transition: where the document stands, who they are, guard
+ * and references.
+ */
 export const reasonsAgainstFiring = (
   request: Standing,
   lifecycle: Lifecycle,

@@ -13,15 +13,20 @@ import { relabelled } from './relabel'
 import { allowsAll } from './rights'
 import { checkedIn, type Standing } from './standing'
 
-/** What asking for a new revision leads to; `by` is the transition that makes it, null where it is made in the state itself. */
+/**
+ * What asking for a new revision leads to; `by` is the transition that makes it, null where it is made in the
+ * state itself.
+ */
 export interface Revising {
   decision: Decision
   by: string | null
 }
 
 /**
- * What asking for a new revision does, or every reason against. It does what the state's `newRevision` says, minor or major.
- * Where content is closed, a new revision has to be opened first: the transition that steps so and leads to an open state makes it.
+ * What asking for a new revision does, or every reason against. It does what the state's `newRevision` says,
+ * minor or major.
+ * Where content is closed, a new revision has to be opened first: the transition that steps so and leads to
+ * an open state makes it.
  */
 export function decideRevising(request: Standing): Revising {
   const { configuration, document } = request

@@ -11,7 +11,8 @@ export interface RollBackRequest extends Standing {
 }
 
 /**
- * What rolling a document back to one of its earlier versions would do, or every reason against. The content of that version
+ * What rolling a document back to one of its earlier versions would do, or every reason against. The content
+ * of that version
  * comes in again as a new one: nothing is erased, and the label stays and stands for it from now on.
  */
 export function decideRollBack(request: RollBackRequest): Decision {

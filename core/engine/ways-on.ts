@@ -12,7 +12,10 @@ import {
 } from '../revision'
 import type { Lifecycle, Transition } from '../configuration'
 
-/** How a document gets from its state to another one, and the label it must have before for the wanted one to come out. */
+/**
+ * How a document gets from its state to another one, and the label it must have before for the wanted one to
+ * come out.
+ */
 export interface WayOn {
   transitions: { id: string; name: string }[]
   /** The label to adopt now: the wanted one where no transition steps, else one below. */
@@ -23,7 +26,10 @@ export interface WayOn {
 const longestWay = 6
 const mostWays = 200
 
-/** Every way from one state to another that passes no state twice, shortest first. Transitions that adopt are no way on. */
+/**
+ * Every way from one state to another that passes no state twice, shortest first. Transitions that adopt are
+ * no way on.
+ */
 export function waysBetween(lifecycle: Lifecycle, from: string, to: string): Transition[][] {
   const ways: Transition[][] = []
   const open: { at: string; way: Transition[]; passed: string[] }[] = [{ at: from, way: [], passed: [from] }]
@@ -81,7 +87,10 @@ export function wayOn(
 
 const kinds: Step[] = ['settle', 'minor', 'major', 'series']
 
-/** The nearest position from which a row of steps leads to the target: those before it are tried, each by walking forwards. */
+/**
+ * The nearest position from which a row of steps leads to the target: those before it are tried, each by
+ * walking forwards.
+ */
 function startFor(scheme: RevisionScheme, steps: Step[], target: Position): Position | undefined {
   let level = [target]
   for (let back = 0; back <= steps.length; back++) {

@@ -12,8 +12,10 @@ export interface Element {
 export const ourNamespace = 'urn:ilmenite:lifecycle:1'
 
 /**
- * A lifecycle as a state machine of SCXML (W3C, 2015). A transition by hand or by quorum waits for the event `fire.ID`; an
- * unattended one has a condition alone, as SCXML's eventless transitions do. Conditions keep their CEL text. What SCXML cannot say
+ * A lifecycle as a state machine of SCXML (W3C, 2015). A transition by hand or by quorum waits for the event
+ * `fire.ID`; an
+ * unattended one has a condition alone, as SCXML's eventless transitions do. Conditions keep their CEL text.
+ * What SCXML cannot say
  * stands in elements of our own namespace, which a reader may skip.
  */
 export function scxml(configuration: Configuration, lifecycle: Lifecycle): Element {

@@ -10,7 +10,10 @@ import type { RegisterEntry } from './register-file'
 import type { Conflict, PlannedDocument, PlannedFile } from './types'
 import { fileName, leaveOut } from './way-out'
 
-/** One document of the plan: its files as versions in revision order, class, record, register, and what the engine makes of it. */
+/**
+ * One document of the plan: its files as versions in revision order, class, record, register, and what the
+ * engine makes of it.
+ */
 export function mapDocument(
   input: PlanInput,
   number: string,

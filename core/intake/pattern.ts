@@ -34,7 +34,8 @@ export interface NamePattern {
 const mostParts = 10
 
 /**
- * Makes a name pattern ready. `{number}` and its like read a part; `{number:BR-####}` reads one of that shape; `[…]` may be
+ * Makes a name pattern ready. `{number}` and its like read a part; `{number:BR-####}` reads one of that
+ * shape; `[…]` may be
  * missing; `*` is any text, `?` any character, `#` a digit, `@` a letter; all else stands for itself, in either case.
  * A pattern with a `/` reads the path below the archive, one without it the file's name.
  * @throws PatternError with position.

@@ -24,8 +24,10 @@ export interface PlanInput {
 }
 
 /**
- * What an intake would make of an archive: every file with what was read of it, every document with the engine's prediction.
- * Files of one number become the versions of one document, in revision order. Whatever is doubtful holds its document back,
+ * What an intake would make of an archive: every file with what was read of it, every document with the
+ * engine's prediction.
+ * Files of one number become the versions of one document, in revision order. Whatever is doubtful holds its
+ * document back,
  * with reasons and ways out.
  * @throws PatternError, ConditionError where the profile itself cannot be read.
  */

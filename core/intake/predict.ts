@@ -13,7 +13,10 @@ import { adoptedAttribute, isAdopting } from '../revision'
 import type { PlanInput } from './plan'
 import type { Conflict, PlannedDocument, Prediction } from './types'
 
-/** What a document becomes, by the transition that takes its label over into the target state; or why it becomes nothing. */
+/**
+ * What a document becomes, by the transition that takes its label over into the target state; or why it
+ * becomes nothing.
+ */
 export type Way =
   | (Pick<PlannedDocument, 'targetState' | 'transition' | 'record' | 'prediction'> & { conflicts: [] })
   | { targetState: string; conflicts: Conflict[] }

@@ -5,7 +5,10 @@ import type { RegisterEntry } from './register-file'
 import type { Conflict, FoundFile, PlannedFile, Profile, Settlement } from './types'
 import { fileName, leaveOut } from './way-out'
 
-/** A file with everything that is known of it: what name, register and administrator say, and what was wrong in reading it. */
+/**
+ * A file with everything that is known of it: what name, register and administrator say, and what was wrong
+ * in reading it.
+ */
 export function readFile(
   file: FoundFile,
   name: NameReading | undefined,

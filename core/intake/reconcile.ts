@@ -42,7 +42,10 @@ export function readHistory(
   return { history, conflicts }
 }
 
-/** Sets a file's label from its name, or from the register where the name has none; adds to its conflicts where there is none. */
+/**
+ * Sets a file's label from its name, or from the register where the name has none; adds to its conflicts
+ * where there is none.
+ */
 export function readLabel(scheme: RevisionScheme, file: PlannedFile, history: History): void {
   const latest = highest(scheme, [...history.keys()])
   if (file.raw === null && latest === undefined) {
@@ -92,7 +95,10 @@ export function sameTwice(files: PlannedFile[]): void {
   }
 }
 
-/** The newest file and the register's newest line differ: one of the two is wrong or late, and only a person knows which. */
+/**
+ * The newest file and the register's newest line differ: one of the two is wrong or late, and only a person
+ * knows which.
+ */
 export function settleDisagreement(
   scheme: RevisionScheme,
   number: string,

@@ -35,7 +35,8 @@ const headings: Record<RegisterColumn, string[]> = {
 }
 
 /**
- * Reads a CSV register (RFC 4180, separator found out). Lines that cannot be used are named by number, never dropped in silence.
+ * Reads a CSV register (RFC 4180, separator found out). Lines that cannot be used are named by number, never
+ * dropped in silence.
  * @param columns headings to use instead of the usual ones, e.g. `{ revision: "Idx" }`
  * @throws RegisterError where the file is empty or a needed column is missing.
  */
@@ -89,7 +90,10 @@ interface Row {
   faults: string[]
 }
 
-/** Rows with the number of the line they start on, which differs from the row's where a quoted cell holds line breaks. */
+/**
+ * Rows with the number of the line they start on, which differs from the row's where a quoted cell holds line
+ * breaks.
+ */
 function numberedRows(marked: string): Row[] {
   const text = marked.replace(/^\uFEFF/, '')
   const rows: Row[] = []

@@ -26,9 +26,11 @@ export interface HistoryFault extends ConversionFault {
 
 /**
  * Proposes what each label of one scheme becomes in another, in the old scheme's order.
- * A label that means the same in both stays, as far as the order allows (the longest rising row of such labels); the others
+ * A label that means the same in both stays, as far as the order allows (the longest rising row of such
+ * labels); the others
  * are counted on from the one before, minor for minor, major for major, and never reach the next that stays.
- * Labels that the old scheme does not read, and those with no room between their neighbours, come out empty, to be filled in by hand.
+ * Labels that the old scheme does not read, and those with no room between their neighbours, come out empty,
+ * to be filled in by hand.
  */
 export function proposeConversion(
   source: RevisionScheme,
@@ -59,7 +61,10 @@ export function proposeConversion(
   return [...rows, ...unread.map((from): ConversionRow => ({ from, to: null, by: 'nothing' }))]
 }
 
-/** What is wrong with a table by itself: a label without an equivalent, one that the new scheme refuses, two that fall together, two that change places. */
+/**
+ * What is wrong with a table by itself: a label without an equivalent, one that the new scheme refuses, two
+ * that fall together, two that change places.
+ */
 export function checkConversion(
   source: RevisionScheme,
   target: RevisionScheme,
@@ -110,7 +115,10 @@ export function checkConversion(
   return faults
 }
 
-/** The documents whose history would not survive a table: two of its labels fall together, change places, or have no equivalent. */
+/**
+ * The documents whose history would not survive a table: two of its labels fall together, change places, or
+ * have no equivalent.
+ */
 export function convertHistories(
   source: RevisionScheme,
   target: RevisionScheme,
@@ -163,7 +171,10 @@ function longestRising(scheme: RevisionScheme, positions: (Position | null)[]): 
   return stays
 }
 
-/** The position for a label that does not stay: stepped from the one before as the old label was, and below the ceiling. */
+/**
+ * The position for a label that does not stay: stepped from the one before as the old label was, and below
+ * the ceiling.
+ */
 function countedOn(
   target: RevisionScheme,
   before: { old: Position; now: Position } | null,

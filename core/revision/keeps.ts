@@ -9,7 +9,8 @@ export interface SpoiledLabel {
 }
 
 /**
- * Which labels in use a change of a scheme would spoil: no longer written like this, or no longer in the order they were in.
+ * Which labels in use a change of a scheme would spoil: no longer written like this, or no longer in the
+ * order they were in.
  * Labels that the scheme did not read exactly before are left out of account.
  */
 export function spoiledBy(before: RevisionScheme, after: RevisionScheme, labels: string[]): SpoiledLabel[] {

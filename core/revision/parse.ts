@@ -7,7 +7,8 @@ import { misfits, plain, tolerated, unworded } from './tolerate'
 
 /**
  * Reads a label as people write it.
- * Exact, or tolerated (then `canonical` is how the scheme writes it), or refused with a reason and the nearest legal labels.
+ * Exact, or tolerated (then `canonical` is how the scheme writes it), or refused with a reason and the
+ * nearest legal labels.
  * A tolerated reading is never taken where two labels would be: that is `ambiguous`.
  */
 export function parse(scheme: RevisionScheme, text: string): Reading {

@@ -18,7 +18,10 @@ export interface PreparedScheme {
 
 const prepared = new WeakMap<RevisionScheme, PreparedScheme>()
 
-/** Makes a scheme ready for use, once per definition object. A definition is not changed after its first use: copy it instead. */
+/**
+ * Makes a scheme ready for use, once per definition object. A definition is not changed after its first use:
+ * copy it instead.
+ */
 export function prepareScheme(scheme: RevisionScheme): PreparedScheme {
   const known = prepared.get(scheme)
   if (known) return known

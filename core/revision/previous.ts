@@ -9,12 +9,18 @@ export interface Before {
   by: Step
 }
 
-/** The position that steps to this one, nearest first: by minor or settle where there is one, else by major, else by a new series. */
+/**
+ * The position that steps to this one, nearest first: by minor or settle where there is one, else by major,
+ * else by a new series.
+ */
 export function previous(scheme: RevisionScheme, at: Position): Before | undefined {
   return previousBy(scheme, at, ['settle', 'minor', 'major', 'series'])
 }
 
-/** As `previous`, by one of the given kinds of step only, tried in their order. Undefined where none of them leads here. */
+/**
+ * As `previous`, by one of the given kinds of step only, tried in their order. Undefined where none of them
+ * leads here.
+ */
 export function previousBy(scheme: RevisionScheme, at: Position, kinds: Step[]): Before | undefined {
   for (const by of kinds) {
     const position = before(scheme, at, by)

@@ -5,8 +5,8 @@ import type { Step } from './types'
 export type RevisionStep = Step | `adopt:${string}`
 
 interface StepKind {
-  /** In a column of the sheet; the argument is a series' id. */
-  word: (argument: string) => string
+  /** In a column of the sheet. */
+  word: string
   /** In a menu. */
   text: string
   /** Whether a label may come out as it went in. */
@@ -15,17 +15,20 @@ interface StepKind {
 
 /** Every kind of step. */
 export const stepKinds = {
-  keep: { word: () => 'keep', text: 'keep the label', mayKeep: true },
-  minor: { word: () => 'minor', text: 'next minor', mayKeep: false },
-  major: { word: () => 'major', text: 'next major', mayKeep: false },
-  settle: { word: () => 'settle', text: 'settle (drop the minor)', mayKeep: true },
-  series: { word: (id) => (id ? `series:${id}` : 'series'), text: 'next series', mayKeep: false },
-  adopt: { word: () => 'adopt', text: 'adopt a label of the record', mayKeep: false },
+  keep: { word: 'keep', text: 'keep the label', mayKeep: true },
+  minor: { word: 'minor', text: 'next minor', mayKeep: false },
+  major: { word: 'major', text: 'next major', mayKeep: false },
+  settle: { word: 'settle', text: 'settle (drop the minor)', mayKeep: true },
+  series: { word: 'series', text: 'next series', mayKeep: false },
+  adopt: { word: 'adopt', text: 'adopt a label of the record', mayKeep: false },
 } satisfies Record<string, StepKind>
 
 export type StepKindName = keyof typeof stepKinds
 
-/** A step taken apart: `argument` is the series that is started, or the attribute that is adopted from; empty without one. */
+/**
+ * A step taken apart: `argument` is the series that is started, or the attribute that is adopted from; empty
+ * without one.
+ */
 export function readStep(step: RevisionStep): { kind: StepKindName; argument: string } {
   const [kind, ...rest] = step.split(':')
   return { kind: kind as StepKindName, argument: rest.join(':') }

@@ -11,7 +11,8 @@ export interface Mark {
 
 /**
  * The labels of a stretch of one series in their order, majors `from` to `to` (both included, ordinals from 0).
- * `minorsOf` says how many minors of a major to show; where a series always carries a minor, its first one stands for the major.
+ * `minorsOf` says how many minors of a major to show; where a series always carries a minor, its first one
+ * stands for the major.
  */
 export function stretch(
   scheme: RevisionScheme,

@@ -5,7 +5,8 @@ import { type PreparedSeries, prepareScheme } from './prepare'
 
 /**
  * The position that a step leads to.
- * @throws RevisionError `exhausted` where a counter is at its end, `no-minor`, `series-backwards`, `series-unknown`, `step-unknown`.
+ * @throws RevisionError `exhausted` where a counter is at its end, `no-minor`, `series-backwards`,
+ * `series-unknown`, `step-unknown`.
  */
 export function step(scheme: RevisionScheme, at: Position, kind: Step): Position {
   const series = prepareScheme(scheme).series[at.series]!

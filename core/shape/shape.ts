@@ -1,4 +1,7 @@
-/** What a value must look like, as data: classes with checks, JSON Schema and forms are made from the same description. */
+/**
+ * What a value must look like, as data: classes with checks, JSON Schema and forms are made from the same
+ * description.
+ */
 export type Shape = (
   | { is: 'text'; least?: number; most: number; pattern?: RegExp }
   | { is: 'number'; whole?: boolean; least?: number; most?: number }

@@ -1,1 +1,2 @@
+export { templateInWords } from './in-words'
 export { render, templateFault } from './template'

@@ -92,7 +92,10 @@ const parsed = remembered(2000, (template) => liquid.parse(template))
 const mostSteps = 2000
 const mostMemory = 50_000
 
-/** Counts up to a limit: the same template with the same context always ends the same way, however busy the machine is. */
+/**
+ * Counts up to a limit: the same template with the same context always ends the same way, however busy the
+ * machine is.
+ */
 function budget(what: string, most: number) {
   let used = 0
   const use = (amount: number) => {
@@ -104,7 +107,8 @@ function budget(what: string, most: number) {
 }
 
 /**
- * A Liquid template's output for a context, within bounds of steps and memory; it reaches the context's own values and nothing else.
+ * A Liquid template's output for a context, within bounds of steps and memory; it reaches the context's own
+ * values and nothing else.
  * @throws Error in a plain sentence where the template is wrong.
  */
 export function render(template: string, context: object): string {

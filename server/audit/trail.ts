@@ -55,7 +55,10 @@ export interface Act {
   at?: string
 }
 
-/** Adds an entry to the audit trail, chained to the one before it. Must run inside the transaction of the act itself. */
+/**
+ * Adds an entry to the audit trail, chained to the one before it. Must run inside the transaction of the act
+ * itself.
+ */
 export function record(tx: Tx, actor: Actor, act: Act): void {
   const last = statements(tx).lastEntry.get()
   const entry = {

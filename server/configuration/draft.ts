@@ -38,7 +38,10 @@ export function drafted(tx: Tx): Configuration {
     .reduce((configuration, { edit }) => applyEdit(configuration, edit), published(tx).configuration)
 }
 
-/** Adds an edit; what was undone before it is gone. @throws Refusal where it cannot be made, or the draft has moved on. */
+/**
+ * Adds an edit; what was undone before it is gone. @throws Refusal where it cannot be made, or the draft has
+ * moved on.
+ */
 export function addEdit(db: Db, actor: Actor, edit: Edit, change: number): DraftView {
   return atomically(db, (tx) => {
     const { cursor } = expectChange(tx, change)
@@ -129,7 +132,10 @@ export function moveTo(tx: Tx, cursor: number, change: number): DraftView {
   return readDraft(tx)
 }
 
-/** Makes the draft the same as an earlier configuration: an edit like others, that can be undone and has to be published. */
+/**
+ * Makes the draft the same as an earlier configuration: an edit like others, that can be undone and has to be
+ * published.
+ */
 export function restoreConfiguration(db: Db, actor: Actor, id: number, change: number): DraftView {
   return addEdit(
     db,

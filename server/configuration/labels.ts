@@ -55,7 +55,8 @@ export function schemeInUse(tx: Tx, configuration: Configuration, id: string): S
 const namedAtMost = 5
 
 /**
- * What stands against putting a configuration in force, as far as labels go: each label in use that its scheme would no longer
+ * What stands against putting a configuration in force, as far as labels go: each label in use that its
+ * scheme would no longer
  * have, or that would change places with another, with documents that carry it. Empty where nothing does.
  */
 export function labelObstacles(
@@ -117,7 +118,8 @@ export function conversionsIn(edits: Edit[]): Map<string, Record<string, string>
 }
 
 /**
- * Brings labels and their order in line with schemes that were just put in force: converts where a conversion is given, keeping
+ * Brings labels and their order in line with schemes that were just put in force: converts where a conversion
+ * is given, keeping
  * in each register row what it was; and sorts anew where a scheme has changed. Runs in the caller's transaction.
  */
 export function followSchemes(

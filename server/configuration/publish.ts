@@ -13,7 +13,10 @@ import { conversionsIn, followSchemes } from './labels'
 import { insertConfiguration, published } from './published'
 import { strandedDocuments } from './stranded'
 
-/** Puts the draft in force, whole or not at all. @throws Refusal with the findings, or the documents that stand in the way. */
+/**
+ * Puts the draft in force, whole or not at all. @throws Refusal with the findings, or the documents that
+ * stand in the way.
+ */
 export function publish(
   db: Db,
   actor: Actor,
@@ -55,7 +58,10 @@ export function publish(
   })
 }
 
-/** @throws Refusal where documents would stand nowhere, or would be moved to a state that is not there or from one that stays. */
+/**
+ * @throws Refusal where documents would stand nowhere, or would be moved to a state that is not there or from
+ * one that stays.
+ */
 function requirePlan(tx: Tx, before: Configuration, after: Configuration, moves: Move[]): void {
   const stranded = strandedDocuments(tx, before, after)
   const planOf = ({ lifecycle, state }: Stranded) =>

@@ -18,7 +18,10 @@ export function openFindings(tx: Tx): Finding[] {
   )
 }
 
-/** Lets a warning or an advice stand, with a reason. @throws Refusal for an error, or where there is no such finding. */
+/**
+ * Lets a warning or an advice stand, with a reason. @throws Refusal for an error, or where there is no such
+ * finding.
+ */
 export function waive(db: Db, actor: Actor, code: string, key: string, reason: string): void {
   atomically(db, (tx) => {
     const finding = draftFindings(tx).find((other) => other.code === code && findingKey(other) === key)

@@ -6,7 +6,10 @@ import { join, resolve } from 'node:path'
 import * as schema from './schema'
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database }
-/** The connection where a transaction is expected to be open on it; SQLite keeps that state in the connection itself. */
+/**
+ * The connection where a transaction is expected to be open on it; SQLite keeps that state in the connection
+ * itself.
+ */
 export type Tx = Db
 
 /** A data folder that cannot be used; the message is for people. */
@@ -19,7 +22,8 @@ export class DataFolderError extends Error {
 
 /**
  * Opens the database of a data folder, with WAL.
- * `normal` syncing may lose the last transactions when the power fails, never when a process is killed, and never breaks
+ * `normal` syncing may lose the last transactions when the power fails, never when a process is killed, and
+ * never breaks
  * the database: right for a job that finds out by itself what is left to do. People's acts use `full`.
  * @throws DataFolderError with what is wrong and the way out.
  */
@@ -71,7 +75,10 @@ function makeUsable(folder: string): void {
   }
 }
 
-/** Runs a body in one write transaction: all of it, or nothing where it throws. Inside another one it is a savepoint. */
+/**
+ * Runs a body in one write transaction: all of it, or nothing where it throws. Inside another one it is a
+ * savepoint.
+ */
 export function atomically<T>(db: Db, body: (tx: Tx) => T): T {
   return db.$client.transaction(() => body(db)).immediate()
 }

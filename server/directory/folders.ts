@@ -10,7 +10,10 @@ export const allFolders = (tx: Tx): Folder[] =>
     .folders.all()
     .map(({ path, rules }) => ({ path, ...rules }))
 
-/** The people and folders that a configuration is checked against; a folder stands for the lifecycles of the documents in it. */
+/**
+ * The people and folders that a configuration is checked against; a folder stands for the lifecycles of the
+ * documents in it.
+ */
 export function directoryOf(tx: Tx): Directory {
   const inUse = new Map<string, string[]>()
   const used = tx

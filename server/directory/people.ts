@@ -41,7 +41,10 @@ async function matches(password: string, phc: string): Promise<boolean> {
 
 let decoy: Promise<string> | undefined
 
-/** The account for a mail address and password, or undefined. Takes as long for an unknown address as for a wrong password. */
+/**
+ * The account for a mail address and password, or undefined. Takes as long for an unknown address as for a
+ * wrong password.
+ */
 export async function authenticate(db: Db, mail: string, password: string): Promise<Account | undefined> {
   const account = db.select().from(people).where(eq(people.mail, mail.trim().toLowerCase())).get()
   decoy ??= hashPassword(randomUUID())

@@ -48,7 +48,10 @@ export function act<T>(
   })
 }
 
-/** The commands of a decision. @throws Refusal with every reason where it is refused; `of` documents are acted on together. */
+/**
+ * The commands of a decision. @throws Refusal with every reason where it is refused; `of` documents are acted
+ * on together.
+ */
 export function commandsOf(decision: Decision, number: string, of = 1) {
   if (decision.answer === 'refused') throw refusedWhole(number, decision.reasons, of)
   return decision.commands

@@ -63,7 +63,10 @@ function rowsInFolder(tx: Tx, account: Account, folder: string): DocumentRow[] {
     .all()
 }
 
-/** Rows of several documents by number, in the order asked. @throws Refusal where one is not there, or may not be seen. */
+/**
+ * Rows of several documents by number, in the order asked. @throws Refusal where one is not there, or may not
+ * be seen.
+ */
 function rowsByNumber(tx: Tx, account: Account, numbers: string[]): DocumentRow[] {
   const isSeen = seenBy(tx, account)
   const found = tx.select().from(documents).where(inArray(documents.number, numbers)).all()
@@ -75,7 +78,10 @@ function rowsByNumber(tx: Tx, account: Account, numbers: string[]): DocumentRow[
   })
 }
 
-/** Each document once, its references that the caller may see beneath the first that has them; a document that another of them refers to stands there. */
+/**
+ * Each document once, its references that the caller may see beneath the first that has them; a document that
+ * another of them refers to stands there.
+ */
 function withReferences(
   tx: Tx,
   account: Account,
@@ -150,7 +156,10 @@ function targetOf({ states }: Lifecycle, wanted: string | undefined): string | n
   return states.find((use) => use.phase === 'issued')?.state ?? null
 }
 
-/** The attribute that carries legacy labels: what the adopting transitions name, else a text about a revision that is not the vault's own. */
+/**
+ * The attribute that carries legacy labels: what the adopting transitions name, else a text about a revision
+ * that is not the vault's own.
+ */
 function legacyAttribute(configuration: Configuration, lifecycle: Lifecycle): string | null {
   const named = lifecycle.transitions.map(({ revision }) => adoptedAttribute(revision)).find(Boolean)
   if (named) return named

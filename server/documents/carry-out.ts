@@ -1,7 +1,7 @@
 import { carryOut as inMemory, type Command, ofKind, type Outcome, outcomeOf } from '../../core/engine'
+import { and, eq } from 'drizzle-orm'
 import type { DocumentRecord } from '../../core/attribute'
 import { type Configuration, stateName } from '../../core/configuration'
-import { and, eq } from 'drizzle-orm'
 import { type Actor, type AuditCode, record } from '../audit/trail'
 import { now } from '../clock'
 import type { Tx } from '../database/connection'
@@ -88,7 +88,10 @@ const handlers: Handlers = {
   },
 }
 
-/** Writes commands of the engine to the vault, in their order, with one entry in the trail. Runs in the caller's transaction. */
+/**
+ * Writes commands of the engine to the vault, in their order, with one entry in the trail. Runs in the
+ * caller's transaction.
+ */
 export function carryOut(
   tx: Tx,
   actor: Actor,

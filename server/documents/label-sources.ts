@@ -23,7 +23,10 @@ export function labelsOfFolder(db: Db, account: Account, folder: string): LabelS
   }
 }
 
-/** The labels in the file names of an archive, read by the patterns that an intake starts with. Files are not opened. */
+/**
+ * The labels in the file names of an archive, read by the patterns that an intake starts with. Files are not
+ * opened.
+ */
 export async function labelsOfArchive(archive: string): Promise<LabelSource> {
   const root = await inShare(archive, 'archive')
   const patterns = usualPatterns.map(namePattern)

@@ -14,6 +14,7 @@ export interface VaultQuery {
   text?: string
   state?: string
   lifecycle?: string
+  classId?: string
   folder?: string
   revision?: string
   intake?: string
@@ -83,6 +84,7 @@ function filters({
   text,
   state,
   lifecycle,
+  classId,
   folder,
   revision,
   intake,
@@ -95,6 +97,7 @@ function filters({
       : undefined,
     state ? eq(documents.state, state) : undefined,
     lifecycle ? eq(documents.lifecycle, lifecycle) : undefined,
+    classId ? eq(documents.classId, classId) : undefined,
     folder ? inFolder(folder) : undefined,
     revision ? eq(documents.revision, revision) : undefined,
     intake ? eq(documents.intake, intake) : undefined,

@@ -22,7 +22,10 @@ const row = {
 const standing = ['state', 'revision', 'revisionOrder', 'record', 'version', 'fileName', 'lastEditor']
 const times = ['changedAt', 'stateSince', 'change']
 
-/** Statements of acts on documents, prepared once: an intake runs them ten thousand times over. Null is no value for a JSON column here. */
+/**
+ * Statements of acts on documents, prepared once: an intake runs them ten thousand times over. Null is no
+ * value for a JSON column here.
+ */
 export const statements = oncePerConnection((db) => ({
   ...ofDocuments(db),
   ...ofRegisters(db),

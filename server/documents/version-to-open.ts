@@ -6,7 +6,10 @@ import type { Account } from '../directory/people'
 import { Refusal } from '../refusal'
 import { requireRights, seenRow } from './rights'
 
-/** A version whose content a person may download: the current one needs `open`, an older one `history` too. @throws Refusal */
+/**
+ * A version whose content a person may download: the current one needs `open`, an older one `history` too.
+ * @throws Refusal
+ */
 export function versionToOpen(tx: Tx, account: Account, number: string, asked: string): Version {
   const row = seenRow(tx, account, number)
   requireRights(tx, account, row, Number(asked) === row.version ? ['open'] : ['open', 'history'])

@@ -40,3 +40,19 @@ export const inFolder = (folder: string): SQL | undefined =>
         eq(documents.folder, folder),
         and(gte(documents.folder, `${folder}/`), lte(documents.folder, `${folder}/\uffff`)),
       )
+
+/** The folders in or below which a person may see documents of some lifecycle in some state. */
+export function seenFolders(tx: Tx, account: Account): string[] {
+  const uses = published(tx).configuration.lifecycles.flatMap(({ states }) => states)
+  const folders = allFolders(tx)
+  const person = asPerson(account)
+  const seen = folders.filter(({ path }) => {
+    const chain = chainTo(folders, path)
+    return uses.some((use) => allows(person, chain, use, 'see'))
+  })
+  const isAbove = (path: string) =>
+    seen.some((other) => other.path.startsWith(path === '/' ? '/' : `${path}/`))
+  return folders
+    .map(({ path }) => path)
+    .filter((path) => seen.some((other) => other.path === path) || isAbove(path))
+}

@@ -21,7 +21,8 @@ export class TooLargeError extends Error {
 
 /**
  * The content-addressed file store: each content once, under its SHA-256.
- * A content is written under a temporary name, synced, and given its name in one step, so a name never stands for half a file.
+ * A content is written under a temporary name, synced, and given its name in one step, so a name never stands
+ * for half a file.
  */
 export class FileStore {
   private readonly folders = new Map<string, Promise<FileHandle>>()
@@ -86,7 +87,10 @@ export class FileStore {
     for (const name of await readdir(path)) await unlink(join(path, name))
   }
 
-  /** Renaming is one step, and what it replaces is the same content. The folder is synced so that the name lasts too. */
+  /**
+   * Renaming is one step, and what it replaces is the same content. The folder is synced so that the name
+   * lasts too.
+   */
   private async name(temporary: string, sha256: string): Promise<void> {
     const folder = await this.folder(sha256.slice(0, 2))
     await rename(temporary, this.path(sha256))

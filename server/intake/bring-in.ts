@@ -12,7 +12,8 @@ import { type DocumentRow, documentRowById, type Incoming, register } from '../d
 import { statements } from '../documents/statements'
 
 /**
- * Brings a planned legacy document in: older files as versions, history into the register, and the label taken over by the
+ * Brings a planned legacy document in: older files as versions, history into the register, and the label
+ * taken over by the
  * engine's decision on the document as it stands in the vault. Runs in the caller's transaction.
  * @returns the document's id and what came of it, read back from the vault.
  */

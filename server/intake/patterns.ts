@@ -4,7 +4,10 @@ import type { PatternTrial } from '../../shared/answers'
 import type { Db } from '../database/connection'
 import { intakeFiles } from '../database/schema'
 
-/** What patterns read out of an archive's names: how many each one takes, and the first few files with what was read. */
+/**
+ * What patterns read out of an archive's names: how many each one takes, and the first few files with what
+ * was read.
+ */
 export function tryPatterns(db: Db, id: string, patterns: string[]): PatternTrial {
   const made = patterns.map((pattern, index) => {
     try {

@@ -14,7 +14,8 @@ import { intakeRow } from './rows'
 import { inShare } from './share'
 
 /**
- * Makes the plan from what was read, and writes it down. A profile or register that cannot be read becomes the intake's `fault`.
+ * Makes the plan from what was read, and writes it down. A profile or register that cannot be read becomes
+ * the intake's `fault`.
  * Takes seconds at a hundred thousand files: for a worker thread, never for the request path.
  */
 export async function makePlan(db: Db, id: string): Promise<void> {

@@ -23,7 +23,8 @@ interface Fetched {
 
 /**
  * Brings the ready documents of an intake in: their files into the store, many at a time; then each document in one
- * transaction that also ticks it off. Whenever it is killed, what is ticked off is whole, and the rest as if never begun.
+ * transaction that also ticks it off. Whenever it is killed, what is ticked off is whole, and the rest as if
+ * never begun.
  */
 async function runIntake({ db, store, job, progress }: JobContext): Promise<Ending> {
   const intake = intakeRow(db, job.subject)
@@ -82,7 +83,10 @@ function nextReady(db: Db, intake: string, after: number): PlannedRow[] {
     .all()
 }
 
-/** Stores a document's files, oldest revision first. @throws where one is gone, or is not what was read and predicted on. */
+/**
+ * Stores a document's files, oldest revision first. @throws where one is gone, or is not what was read and
+ * predicted on.
+ */
 async function storeFiles(store: FileStore, root: string, plan: PlannedDocument): Promise<Incoming[]> {
   const contents: Incoming[] = []
   for (const { path, sha256, size } of plan.files) {

@@ -55,7 +55,8 @@ export async function inShare(path: string, kind: 'archive' | 'register'): Promi
 }
 
 /**
- * The vault's own data (database, contents, secrets) is no archive, whatever the share is set to; only `archives` in the
+ * The vault's own data (database, contents, secrets) is no archive, whatever the share is set to; only
+ * `archives` in the
  * data folder may be one. @throws Refusal where a path lies in the data, or the data in it.
  */
 async function requireNoVault(real: string, kind: string, asked: string): Promise<void> {

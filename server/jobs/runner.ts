@@ -7,7 +7,8 @@ import { jobs } from '../database/schema'
 import { Refusal } from '../refusal'
 
 /**
- * The queue: one job at a time, oldest first, each in a worker thread. The queue is a table, so a job that was under way
+ * The queue: one job at a time, oldest first, each in a worker thread. The queue is a table, so a job that
+ * was under way
  * when the server ended is taken up again at the next start.
  */
 export class JobRunner {

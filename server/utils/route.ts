@@ -14,7 +14,10 @@ export interface RouteContext extends Vault {
 /** Who may call a route: anybody, whoever is signed in, or administrators. */
 type Who = 'everybody' | 'person' | 'administrator'
 
-/** A route: checks who calls before anything else, and turns refusals into answers that name thing, reason and way out. */
+/**
+ * A route: checks who calls before anything else, and turns refusals into answers that name thing, reason and
+ * way out.
+ */
 export function route<T>(who: Who, handler: (context: RouteContext) => T | Promise<T>) {
   return defineEventHandler<EventHandlerRequest, Promise<T>>(async (event) => {
     try {

@@ -23,6 +23,8 @@ export interface ConfigurationAnswer {
   published: Published
   draft: DraftView | null
   folders: Folder[]
+  /** The folders in or below which the caller may see something. */
+  seenFolders: string[]
   directory: Directory | null
 }
 

@@ -1,4 +1,7 @@
-/** What the server answers, a file for each subject: the browser reads these shapes and nothing else of the server's. */
+/**
+ * What the server answers, a file for each subject: the browser reads these shapes and nothing else of the
+ * server's.
+ */
 export * from './configuration'
 export * from './documents'
 export * from './intake'

@@ -57,7 +57,10 @@ export interface ListedIntake {
   job: Job | null
 }
 
-/** What patterns read out of an archive's names: how many each one takes, and the first few files with what was read. */
+/**
+ * What patterns read out of an archive's names: how many each one takes, and the first few files with what
+ * was read.
+ */
 export interface PatternTrial {
   faults: { pattern: number; position: number; message: string }[]
   counts: number[]

@@ -16,6 +16,7 @@ import { asNumber, asFlag, ChangeRequest, PageQuery } from './common'
 export class DocumentsQuery extends PageQuery {
   @IsOptional() @IsString() @MaxLength(80) state?: string
   @IsOptional() @IsString() @MaxLength(80) lifecycle?: string
+  @IsOptional() @IsString() @MaxLength(80) classId?: string
   @IsOptional() @IsString() @MaxLength(500) folder?: string
   @IsOptional() @IsString() @MaxLength(64) revision?: string
   @IsOptional() @IsString() @MaxLength(64) intake?: string

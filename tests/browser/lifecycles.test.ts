@@ -460,7 +460,7 @@ describe('the map', () => {
     await at.page.waitForSelector('.head.selected ::-p-text(Checking)')
     await waitForRung('Revise').then((rung) => rung!.click())
     await click(button('map'))
-    await at.page.waitForSelector('.way.selected ::-p-text(Revise)')
+    await at.page.waitForSelector('.transition.selected ::-p-text(Revise)')
     const folder = await downloads()
     const saved: Record<string, Buffer> = {}
     for (const kind of ['svg', 'png', 'pdf']) {

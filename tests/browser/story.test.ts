@@ -12,7 +12,8 @@ describe('from a legacy folder to a released document at its right revision', ()
   it('an administrator signs in, changes a lifecycle, brings an archive in, and revises a drawing from C to D', async () => {
     await signInOn(at.page, at.url)
 
-    // The lifecycle on one sheet: a rung is drawn by keyboard from Issued to Checking, named, given to somebody, and published.
+    // The lifecycle on one sheet: a rung is drawn by keyboard from Issued to Checking, named, given to
+    // somebody, and published.
     await open('/lifecycles/workshop-document')
     const dot = await at.page.waitForSelector(labelled('Draw a transition from Issued'))
     await dot!.focus()

@@ -77,7 +77,8 @@ export async function startServer(data, { port, env = {} } = {}) {
 
 /**
  * A signed-in caller of the API: `call(method, path, body)` answers { status, body }.
- * @returns {Promise<(method: string, path: string, body?: any, headers?: Record<string, string>) => Promise<{ status: number, headers: Headers, text: string, body: any }>>}
+ * @returns {Promise<(method: string, path: string, body?: any, headers?: Record<string, string>) => Promise<{
+ * status: number, headers: Headers, text: string, body: any }>>}
  */
 export async function signIn(url, mail = 'mara.feldhaus@brackwater.example', password = 'ropeway-42') {
   const answer = await fetch(`${url}/api/session`, {

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A document's revisions as a row of marks: hollow from before the vault, solid stepped here, dashed what comes next, crossed through what was corrected. */
+/**
+ * A document's revisions as a row of marks: hollow from before the vault, solid stepped here, dashed what
+ * comes next, crossed through what was corrected.
+ */
 const props = defineProps<{
   rows: { label: string; origin: string; was?: { label: string }[] | null }[]
   next?: string | null

@@ -10,14 +10,20 @@ import {
 } from '~~/core/condition'
 import type { Attribute } from '~~/core/attribute'
 
-/** One condition twice: as rows for most people and as text for the rest. `draft` is what is being written; `keep` says that it is meant. */
+/**
+ * One condition twice: as rows for most people and as text for the rest. `draft` is what is being written;
+ * `keep` says that it is meant.
+ */
 const props = defineProps<{ text: string; attributes: Attribute[]; label: string }>()
 const emit = defineEmits<{ draft: [text: string]; keep: [text: string] }>()
 
 const written = ref(props.text)
 const group = shallowRef<Group | null>(null)
 const lacking = ref('')
-/** Texts that were handed out and have not come back yet: when they do, rows that were begun meanwhile stay as they are. */
+/**
+ * Texts that were handed out and have not come back yet: when they do, rows that were begun meanwhile stay as
+ * they are.
+ */
 let underway: string[] = []
 function keep(text: string) {
   if (text.trim() === props.text.trim() && underway.length === 0) return

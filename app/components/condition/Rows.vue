@@ -126,20 +126,17 @@ const comparable = (row: Row) =>
             </option>
           </optgroup>
         </select>
-        <select
-          class="field"
+        <CommonPick
           :value="part.comparator"
-          :aria-label="`How row ${index + 1} compares`"
-          @change="setComparator(index, part, text($event) as Comparator)"
-        >
-          <option
-            v-for="comparator in comparatorsFor(typeOf(part))"
-            :key="comparator"
-            :value="comparator"
-          >
-            {{ inWords(comparator, typeOf(part)) }}
-          </option>
-        </select>
+          :label="`How row ${index + 1} compares`"
+          :options="
+            comparatorsFor(typeOf(part)).map((comparator) => ({
+              value: comparator,
+              name: inWords(comparator, typeOf(part)),
+            }))
+          "
+          @pick="setComparator(index, part, $event as Comparator)"
+        />
         <template v-if="takesValue(part.comparator)">
           <select
             v-if="part.other !== undefined || (attributeOf(part.name)?.choices && !isMany(part))"

@@ -26,19 +26,12 @@ const states = computed(() => {
   >
     <h2>Where they go</h2>
     <label
-      >Folder<select
-        v-model="profile.folder"
-        class="field"
+      >Folder<CommonPick
+        :value="profile.folder"
+        :options="store.folders.map((folder) => ({ value: folder.path, name: folder.path }))"
         :disabled="locked"
-      >
-        <option
-          v-for="folder in store.folders"
-          :key="folder.path"
-        >
-          {{ folder.path }}
-        </option>
-      </select></label
-    >
+        @pick="profile.folder = $event"
+    /></label>
     <label
       >Class<select
         v-model="profile.class"
@@ -71,20 +64,13 @@ const states = computed(() => {
       />
       <div class="bar">
         <span>→</span
-        ><select
-          v-model="rule.state"
-          class="field"
+        ><CommonPick
+          :value="rule.state"
+          :label="`State ${index + 1}`"
+          :options="states.map((state) => ({ value: state, name: stateName(configuration, state) }))"
           :disabled="locked"
-          :aria-label="`State ${index + 1}`"
-        >
-          <option
-            v-for="state in states"
-            :key="state"
-            :value="state"
-          >
-            {{ stateName(configuration, state) }}
-          </option></select
-        ><button
+          @pick="rule.state = $event"
+        /><button
           type="button"
           class="plain"
           :disabled="locked"
@@ -97,21 +83,13 @@ const states = computed(() => {
     </div>
     <label
       >{{ profile.states.length ? 'Otherwise' : 'Always'
-      }}<select
-        v-model="profile.otherwise"
-        class="field"
+      }}<CommonPick
+        :value="profile.otherwise"
+        label="Otherwise"
+        :options="states.map((state) => ({ value: state, name: stateName(configuration, state) }))"
         :disabled="locked"
-        aria-label="Otherwise"
-      >
-        <option
-          v-for="state in states"
-          :key="state"
-          :value="state"
-        >
-          {{ stateName(configuration, state) }}
-        </option>
-      </select></label
-    >
+        @pick="profile.otherwise = $event"
+    /></label>
     <button
       type="button"
       class="link"

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { nameHint } from '~~/core/configuration'
 
-/** The states that all lifecycles share: what each means, where it is used, and whether its name could serve more of them. */
+/**
+ * The states that all lifecycles share: what each means, where it is used, and whether its name could serve
+ * more of them.
+ */
 const store = useConfiguration()
 const configuration = computed(() => store.drafted!)
 const uses = (state: string) =>

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import type { Transition } from '~~/core/configuration'
 
-/** The consequence line of a guard as it is being written: for how many of the documents it holds now, and a few of them. */
+/**
+ * The consequence line of a guard as it is being written: for how many of the documents it holds now, and a
+ * few of them.
+ */
 const props = defineProps<{ lifecycle: string; transition: Transition; guard: string; brief?: boolean }>()
 const { name } = useLifecycle(() => props.lifecycle)
 const reach = useGuardReach(() => ({

@@ -2,7 +2,10 @@
 import { unattendedIn } from '~~/core/check'
 import type { Lifecycle, Transition } from '~~/core/configuration'
 
-/** The tray of a guard: the condition as rows and text, and beside it what it means for the documents and for other guards. */
+/**
+ * The tray of a guard: the condition as rows and text, and beside it what it means for the documents and for
+ * other guards.
+ */
 const props = defineProps<{ lifecycle: Lifecycle; transition: Transition }>()
 const emit = defineEmits<{ close: [] }>()
 const { configuration, name, edit } = useLifecycle(() => props.lifecycle.id)

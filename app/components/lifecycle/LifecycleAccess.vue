@@ -4,7 +4,10 @@ import { type Lifecycle, principalName, type StateUse } from '~~/core/configurat
 import { anyone, type Right, rights } from '~~/core/access'
 import type { Selection } from '~/composables/useLifecycle'
 
-/** Who may do what in each state, a row for each principal or a row for each right; what is of no use is offered for removal. */
+/**
+ * Who may do what in each state, a row for each principal or a row for each right; what is of no use is
+ * offered for removal.
+ */
 const props = defineProps<{ lifecycle: Lifecycle; selection: Selection; only: string }>()
 const emit = defineEmits<{ select: [selection: Selection] }>()
 const { configuration, name, edit } = useLifecycle(() => props.lifecycle.id)
@@ -22,6 +25,7 @@ const missing = computed(() =>
 )
 const isEmpty = (principal: string) => states.value.every((use) => !use.grants[principal]?.length)
 const held = (use: StateUse, principal: string) => use.grants[principal] ?? []
+const heldInWords = (use: StateUse, principal: string) => held(use, principal).join(', ') || 'nothing'
 const holders = (use: StateUse, right: Right) =>
   Object.keys(use.grants)
     .filter((principal) => use.grants[principal]!.includes(right) && principals.value.includes(principal))
@@ -67,8 +71,8 @@ const add = (principal: string) =>
         :key="use.state"
         class="plain cell rights"
         :class="{ selected: isSelected(use.state, principal) }"
-        :title="held(use, principal).join(' ') || 'nothing'"
-        :aria-label="`${principalName(configuration, principal)} in ${name(use.state)}: ${held(use, principal).join(', ') || 'nothing'}`"
+        :title="heldInWords(use, principal)"
+        :aria-label="`${principalName(configuration, principal)} in ${name(use.state)}: ${heldInWords(use, principal)}`"
         @click="emit('select', { kind: 'grant', state: use.state, principal })"
       >
         {{

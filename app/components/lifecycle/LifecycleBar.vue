@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { idOf } from '~~/core/access'
 import type { Lifecycle } from '~~/core/configuration'
-import type { RowOrder } from './LifecycleSheet.vue'
+import type { RowOrder } from '~/composables/useLifecycle'
 
-/** What can be done with a lifecycle as a whole: name it, see it as sheet or map, ask what somebody may do, copy, paste, duplicate, print. */
+/**
+ * What can be done with a lifecycle as a whole: name it, see it as sheet or map, ask what somebody may do,
+ * copy, paste, duplicate, print.
+ */
 const props = defineProps<{
   lifecycle: Lifecycle
   view: 'sheet' | 'map'
@@ -60,21 +63,14 @@ const print = () => window.print()
     >
     <label
       >What may
-      <select
-        class="quiet"
+      <CommonPick
+        quiet
         :value="only"
-        aria-label="Whose transitions are shown"
-        @change="emit('only', text($event))"
-      >
-        <option value="">everybody</option>
-        <option
-          v-for="principal in asked"
-          :key="principal.value"
-          :value="principal.value"
-        >
-          {{ principal.name }}
-        </option>
-      </select>
+        label="Whose transitions are shown"
+        empty="everybody"
+        :options="asked.map((principal) => ({ value: principal.value, name: principal.name }))"
+        @pick="emit('only', $event)"
+      />
       do?</label
     >
     <label v-if="view === 'sheet'"

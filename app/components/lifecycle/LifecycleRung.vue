@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import type { Transition } from '~~/core/configuration'
 
-/** A transition drawn from its states to its state, on the sheet's columns: a full stem by hand, with the number of signers by quorum, a broken one unattended. */
+/**
+ * A transition drawn from its states to its state, on the sheet's columns: a full stem by hand, with the
+ * number of signers by quorum, a broken one unattended.
+ */
 const props = defineProps<{ states: string[]; column: number; transition: Transition; faint?: boolean }>()
 const x = (state: string) => (props.states.indexOf(state) + 0.5) * props.column
 const from = computed(() => props.transition.from.filter((state) => props.states.includes(state)).map(x))

@@ -15,6 +15,7 @@ const others = computed(() =>
       lifecycle.id !== props.lifecycle.id && lifecycle.states.some((use) => use.state === props.use.state),
   ),
 )
+const otherNames = computed(() => others.value.map((lifecycle) => lifecycle.name).join(', '))
 const into = computed(() =>
   props.lifecycle.transitions.filter(
     (transition) => transition.to === props.use.state && !transition.from.includes(props.use.state),
@@ -48,24 +49,17 @@ async function remove() {
           @change="edit({ kind: 'rename-state', state: use.state, name: text($event) })"
         />
         <label for="state-phase">Phase</label
-        ><select
+        ><CommonPick
           id="state-phase"
-          class="field"
           :value="use.phase"
-          @change="change({ phase: text($event) as Phase })"
-        >
-          <option
-            v-for="phase in phases"
-            :key="phase"
-          >
-            {{ phase }}
-          </option>
-        </select>
+          :options="phases.map((phase) => ({ value: phase, name: phase }))"
+          @pick="change({ phase: $event as Phase })"
+        />
       </div>
       <p class="soft note">
         {{
           others.length
-            ? `The catalogue’s name is shared: ${others.map((lifecycle) => lifecycle.name).join(', ')} will read the same.`
+            ? `The catalogue’s name is shared: ${otherNames} will read the same.`
             : 'Used by this lifecycle alone.'
         }}
       </p>

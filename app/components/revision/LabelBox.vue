@@ -212,11 +212,11 @@ Type or paste labels, one a line"
         </optgroup>
         <optgroup label="Folders of the vault">
           <option
-            v-for="folder in store.folders"
-            :key="folder.path"
-            :value="`folder:${folder.path}`"
+            v-for="folder in store.seenFolders"
+            :key="folder"
+            :value="`folder:${folder}`"
           >
-            {{ folder.path }}
+            {{ folder }}
           </option>
         </optgroup>
       </select>

@@ -8,6 +8,8 @@ const box = ref<HTMLElement>()
 const dark = useDark()
 const mostBars = 120
 
+const inWords = (shown: { label: string; count: number }[]) =>
+  shown.map(({ label, count }) => `${label} ${count}`).join(', ') || 'none'
 const bars = computed(() => {
   const legal = new Map<string, { label: string; count: number; position: Parameters<typeof compare>[1] }>()
   const outliers: { label: string; count: number }[] = []
@@ -94,7 +96,7 @@ import { useDark } from '@vueuse/core'
       ref="box"
       class="plot"
       role="img"
-      :aria-label="`How many there are at each label: ${bars.legal.map(({ label, count }) => `${label} ${count}`).join(', ') || 'none'}. Not read: ${bars.outliers.map(({ label, count }) => `${label} ${count}`).join(', ') || 'none'}`"
+      :aria-label="`How many there are at each label: ${inWords(bars.legal)}. Not read: ${inWords(bars.outliers)}`"
     />
     <figcaption
       v-if="bars.left"

@@ -1,13 +1,8 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import { stateName } from '~~/core/configuration'
+import { areasFor, type Hit } from '~/areas'
 
-interface Hit {
-  kind: string
-  name: string
-  detail: string
-  to: string
-}
 const emit = defineEmits<{ close: [] }>()
 const session = useSession()
 const configuration = useConfiguration()
@@ -15,49 +10,11 @@ const text = ref('')
 const at = ref(0)
 const found = ref<Hit[]>([])
 
-const views: Hit[] = [
-  { kind: 'view', name: 'Overview', detail: '', to: '/' },
-  { kind: 'view', name: 'Lifecycles', detail: '', to: '/lifecycles' },
-  { kind: 'view', name: 'Revisions', detail: '', to: '/revisions' },
-  { kind: 'view', name: 'Adopt labels', detail: '', to: '/adoption' },
-  { kind: 'view', name: 'Intake', detail: '', to: '/intake' },
-  { kind: 'view', name: 'Vault', detail: '', to: '/vault' },
-  { kind: 'view', name: 'Jobs', detail: '', to: '/jobs' },
-  { kind: 'view', name: 'Audit', detail: '', to: '/audit' },
-  { kind: 'view', name: 'Review and publish', detail: '', to: '/publish' },
-]
 const local = computed<Hit[]>(() => {
-  if (!session.person?.administrator) return views.filter((view) => ['/vault', '/adoption'].includes(view.to))
-  const { lifecycles = [], ...rest } = configuration.drafted ?? { states: [], schemes: [] }
-  const states = lifecycles.flatMap((lifecycle) =>
-    lifecycle.states.map((use) => ({
-      kind: 'state',
-      name: rest.states.find(({ id }) => id === use.state)?.name ?? use.state,
-      detail: lifecycle.name,
-      to: `/lifecycles/${lifecycle.id}?state=${use.state}`,
-    })),
-  )
-  const transitions = lifecycles.flatMap((lifecycle) =>
-    lifecycle.transitions.map((transition) => ({
-      kind: 'transition',
-      name: transition.name,
-      detail: lifecycle.name,
-      to: `/lifecycles/${lifecycle.id}?transition=${transition.id}`,
-    })),
-  )
-  const schemes = rest.schemes.map(({ id, name }) => ({
-    kind: 'scheme',
-    name,
-    detail: '',
-    to: `/revisions/${id}`,
-  }))
-  return [
-    ...views,
-    ...lifecycles.map(({ id, name }) => ({ kind: 'lifecycle', name, detail: '', to: `/lifecycles/${id}` })),
-    ...schemes,
-    ...states,
-    ...transitions,
-  ]
+  const open = areasFor(session.person?.administrator === true)
+  const views = open.map(({ name, path }) => ({ kind: 'view', name, detail: '', to: path }))
+  const { drafted } = configuration
+  return [...views, ...open.flatMap(({ finds }) => (drafted && finds ? finds(drafted) : []))]
 })
 const hits = computed(() => {
   const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)

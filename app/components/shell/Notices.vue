@@ -36,7 +36,8 @@ const store = useNotices()
 </template>
 
 <style scoped>
-/* Refusals take a line of their own above the page, so that they hide nothing; what was done shows briefly in the top bar. */
+/* Refusals take a line of their own above the page, so that they hide nothing; what was done shows briefly
+   in the top bar. */
 .notices {
   grid-area: notices;
   max-height: 40vh;

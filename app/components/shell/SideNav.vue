@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useDark } from '@vueuse/core'
+import { groupBy } from '~~/core/support'
+import { areaOf, areasFor, type Area } from '~/areas'
+
 defineEmits<{ help: [] }>()
 const session = useSession()
 const configuration = useConfiguration()
@@ -6,34 +10,11 @@ const route = useRoute()
 const dark = useDark()
 
 const blocks = computed(() => {
-  const all = [
-    {
-      name: 'Set up',
-      entries: [
-        { to: '/', name: 'Overview' },
-        { to: '/lifecycles', name: 'Lifecycles', count: configuration.drafted?.lifecycles.length },
-        { to: '/revisions', name: 'Revisions', count: configuration.drafted?.schemes.length },
-      ],
-    },
-    { name: 'Bring in', entries: [{ to: '/intake', name: 'Intake' }] },
-    {
-      name: 'At work',
-      entries: [
-        { to: '/vault', name: 'Vault' },
-        { to: '/adoption', name: 'Adoption' },
-      ],
-    },
-    {
-      name: 'Behind',
-      entries: [
-        { to: '/jobs', name: 'Jobs' },
-        { to: '/audit', name: 'Audit' },
-      ],
-    },
-  ]
-  return session.person?.administrator ? all : all.filter((block) => block.name === 'At work')
+  const open = areasFor(session.person?.administrator === true).filter(({ block }) => block !== null)
+  return [...groupBy(open, ({ block }) => block)]
 })
-const isHere = (to: string) => (to === '/' ? route.path === '/' : route.path.startsWith(to))
+const countOf = ({ count }: Area) => (configuration.drafted ? count?.(configuration.drafted) : undefined)
+const isHere = (area: Area) => areaOf(route.path) === area
 </script>
 
 <template>
@@ -42,23 +23,19 @@ const isHere = (to: string) => (to === '/' ? route.path === '/' : route.path.sta
     aria-label="Views"
   >
     <section
-      v-for="block in blocks"
-      :key="block.name"
+      v-for="[name, entries] in blocks"
+      :key="String(name)"
     >
-      <h2>{{ block.name }}</h2>
+      <h2>{{ name }}</h2>
       <NuxtLink
-        v-for="entry in block.entries"
-        :key="entry.to"
-        :to="entry.to"
-        :class="{ here: isHere(entry.to) }"
-        :aria-current="isHere(entry.to) ? 'page' : undefined"
+        v-for="area in entries"
+        :key="area.path"
+        :to="area.path"
+        :class="{ here: isHere(area) }"
+        :aria-current="isHere(area) ? 'page' : undefined"
       >
-        {{ entry.name
-        }}<span
-          v-if="'count' in entry"
-          class="mono soft"
-          >{{ entry.count }}</span
-        >
+        {{ area.name }}
+        <span class="mono soft">{{ countOf(area) }}</span>
       </NuxtLink>
     </section>
     <div class="foot">
@@ -77,10 +54,6 @@ const isHere = (to: string) => (to === '/' ? route.path === '/' : route.path.sta
     </div>
   </nav>
 </template>
-
-<script lang="ts">
-import { useDark } from '@vueuse/core'
-</script>
 
 <style scoped>
 .side {

@@ -1,20 +1,13 @@
 <script setup lang="ts">
+import { areaOf } from '~/areas'
+import { counted } from '~/format'
+
 defineEmits<{ find: [] }>()
 const route = useRoute()
 const session = useSession()
 const configuration = useConfiguration()
 
-const sections: Record<string, string> = {
-  lifecycles: 'Lifecycles',
-  revisions: 'Revisions',
-  intake: 'Intake',
-  vault: 'Vault',
-  adoption: 'Adoption',
-  jobs: 'Jobs',
-  audit: 'Audit',
-  publish: 'Review and publish',
-}
-const section = computed(() => route.path.split('/')[1] ?? '')
+const area = computed(() => areaOf(route.path))
 const title = useState<string>('title', () => '')
 const edits = computed(() => configuration.draft?.cursor ?? 0)
 const wrong = computed(() => configuration.findings.filter((finding) => finding.severity === 'error').length)
@@ -36,13 +29,14 @@ const wrong = computed(() => configuration.findings.filter((finding) => finding.
       class="crumbs"
       aria-label="Where you are"
     >
-      <template v-if="section">
-        <NuxtLink :to="`/${section}`">{{ sections[section] }}</NuxtLink>
-        <template v-if="route.params.id || route.params.number"
-          ><span>/</span><b class="clip">{{ title }}</b></template
-        >
+      <b v-if="!area || area.path === '/'">{{ area?.name }}</b>
+      <template v-else>
+        <NuxtLink :to="area.path">{{ area.name }}</NuxtLink>
+        <template v-if="route.params.id || route.params.number">
+          <span>/</span>
+          <b class="clip">{{ title }}</b>
+        </template>
       </template>
-      <b v-else>Overview</b>
     </nav>
     <div class="grow" />
     <button
@@ -78,7 +72,7 @@ const wrong = computed(() => configuration.findings.filter((finding) => finding.
         to="/publish"
         class="draft"
         data-role="draft"
-        >Draft {{ configuration.draft.number }} · {{ edits }} {{ edits === 1 ? 'edit' : 'edits'
+        >Draft {{ configuration.draft.number }} · {{ counted(edits, 'edit')
         }}<template v-if="wrong">
           · <span class="wrong">▲ {{ wrong }}</span></template
         ></NuxtLink

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import type { Reason } from '~~/core/access'
-import type { RegisterRow } from '~~/core/engine'
-import type { predictCorrection } from '~~/server/services/revisions'
+import type { RegisterRow, ToldCorrection } from '~~/core/engine'
 
 /** Correcting a label in the register: never silently, always with a reason. */
 const props = defineProps<{
@@ -14,7 +13,7 @@ const props = defineProps<{
 const emit = defineEmits<{ close: []; done: [label: string] }>()
 const label = ref('')
 const comment = ref('')
-const answer = shallowRef<ReturnType<typeof predictCorrection> | null>(null)
+const answer = shallowRef<ToldCorrection | null>(null)
 const predict = useDebounceFn(async () => {
   if (!label.value.trim()) return (answer.value = null)
   answer.value = await api<NonNullable<typeof answer.value>>(
@@ -72,18 +71,10 @@ async function correct() {
       />
     </template>
     <template #leads>
-      <template v-if="reasons.length"
-        ><h3 class="wrong">
-          ▲ {{ reasons.length === 1 ? 'One reason' : `${reasons.length} reasons` }} against
-        </h3>
-        <p
-          v-for="reason in reasons"
-          :key="reason.message"
-          class="reason"
-        >
-          {{ reason.message }}. <span class="soft">{{ reason.where }}: {{ reason.wayOut }}.</span>
-        </p></template
-      >
+      <CommonReasonList
+        v-if="reasons?.length"
+        :reasons="reasons"
+      />
       <template v-else-if="corrected"
         ><h3>What will happen</h3>
         <p>

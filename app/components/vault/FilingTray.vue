@@ -72,18 +72,12 @@ async function submit() {
           maxlength="400"
         />
         <label for="folder">Folder</label
-        ><select
+        ><CommonPick
           id="folder"
-          v-model="folder"
-          class="field"
-        >
-          <option
-            v-for="entry in store.folders"
-            :key="entry.path"
-          >
-            {{ entry.path }}
-          </option>
-        </select>
+          :value="folder"
+          :options="store.folders.map((entry) => ({ value: entry.path, name: entry.path }))"
+          @pick="folder = $event"
+        />
       </form>
     </template>
     <template #rests

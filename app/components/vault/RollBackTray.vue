@@ -49,18 +49,10 @@ async function rollBack() {
       />
     </template>
     <template #leads>
-      <template v-if="reasons?.length"
-        ><h3 class="wrong">
-          ▲ {{ reasons.length === 1 ? 'One reason' : `${reasons.length} reasons` }} against
-        </h3>
-        <p
-          v-for="reason in reasons"
-          :key="reason.message"
-          class="reason"
-        >
-          {{ reason.message }}. <span class="soft">{{ reason.where }}: {{ reason.wayOut }}.</span>
-        </p></template
-      >
+      <CommonReasonList
+        v-if="reasons?.length"
+        :reasons="reasons"
+      />
       <template v-else
         ><h3>What will happen</h3>
         <p>

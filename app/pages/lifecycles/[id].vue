@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { schemeFor } from '~~/core/configuration'
-import type { RowOrder } from '~/components/lifecycle/LifecycleSheet.vue'
+import type { RowOrder } from '~/composables/useLifecycle'
 import type { Selection } from '~/composables/useLifecycle'
 
 const route = useRoute()
@@ -43,6 +43,9 @@ const trace = computed(() =>
     : null,
 )
 
+const otherClasses = computed(() =>
+  configuration.value.classes.map((other) => ({ value: other.id, name: other.name })),
+)
 const marked = ref<string[]>([])
 const mark = (state: string) =>
   (marked.value = marked.value.includes(state)
@@ -123,34 +126,41 @@ const total = computed(() =>
       />
     </h1>
     <p class="soft">
-      {{ classes.map((other) => other.name).join(', ') || 'no class yet' }} · scheme
+      <template v-if="classes.length">{{ classes.map((other) => other.name).join(', ') }}</template>
+      <CommonPick
+        v-else
+        class="kept"
+        value=""
+        empty="no class yet: choose one"
+        label="The class whose documents enter here"
+        :options="otherClasses"
+        @pick="$event && edit({ kind: 'use-lifecycle', class: $event, lifecycle: id })"
+      />
+      · scheme
       <NuxtLink
         v-if="scheme"
         :to="`/revisions/${scheme.id}`"
         >{{ scheme.name }}</NuxtLink
       >
       · label kept in
-      <select
+      <CommonPick
         class="kept"
         :value="lifecycle.revisionAttribute ?? ''"
-        aria-label="Where the label is kept"
-        @change="
+        label="Where the label is kept"
+        empty="no attribute"
+        :options="
+          configuration.attributes
+            .filter(({ type }) => type === 'text')
+            .map((attribute) => ({ value: attribute.id, name: attribute.name }))
+        "
+        @pick="
           edit({
             kind: 'keep-label',
             lifecycle: id,
-            attribute: ($event.target as HTMLSelectElement).value || null,
+            attribute: $event || null,
           })
         "
-      >
-        <option value="">no attribute</option>
-        <option
-          v-for="attribute in configuration.attributes.filter(({ type }) => type === 'text')"
-          :key="attribute.id"
-          :value="attribute.id"
-        >
-          {{ attribute.name }}
-        </option>
-      </select>
+      />
       · {{ total }} documents
     </p>
     <LifecycleBar

@@ -143,22 +143,17 @@ useShortcuts([
       </nav>
       <span class="grow" />
       <label class="soft with"
-        >beside<select
-          class="field"
+        >beside<CommonPick
           :value="other?.id ?? ''"
-          aria-label="Compare with"
-          @change="ask({ with: ($event.target as HTMLSelectElement).value || undefined })"
-        >
-          <option value="">nothing</option>
-          <option
-            v-for="entry in schemes.filter((candidate) => candidate.id !== id)"
-            :key="entry.id"
-            :value="entry.id"
-          >
-            {{ entry.name }}
-          </option>
-        </select></label
-      >
+          label="Compare with"
+          empty="nothing"
+          :options="
+            schemes
+              .filter((candidate) => candidate.id !== id)
+              .map((entry) => ({ value: entry.id, name: entry.name }))
+          "
+          @pick="ask({ with: $event || undefined })"
+      /></label>
     </div>
     <div class="bar facts">
       <input

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core'
 import { stateName } from '~~/core/configuration'
 import type { DocumentListing } from '~~/shared/answers'
 
@@ -24,12 +25,13 @@ const columns = [
 const asked = computed(() => route.query as Record<string, string | undefined>)
 const text = ref(asked.value.text ?? '')
 const query = computed(() => {
-  const { state, lifecycle, folder, intake, checkedOut, sort, descending } = asked.value
+  const { state, lifecycle, classId, folder, intake, checkedOut, sort, descending } = asked.value
   return Object.fromEntries(
     Object.entries({
       text: asked.value.text,
       state,
       lifecycle,
+      classId,
       folder,
       intake,
       checkedOut,
@@ -58,6 +60,10 @@ const open = (row: Row) => navigateTo(`/vault/${encodeURIComponent(row.number)}`
 const states = computed(() => [
   ...new Set(configuration.value.lifecycles.flatMap((lifecycle) => lifecycle.states.map((use) => use.state))),
 ])
+const folders = computed(() =>
+  store.seenFolders.filter((path) => path !== '/').map((path) => ({ value: path, name: path })),
+)
+const classes = computed(() => configuration.value.classes.map(({ id, name }) => ({ value: id, name })))
 const marked = ref<string[]>([])
 const mark = (number: string) =>
   (marked.value = marked.value.includes(number)
@@ -83,10 +89,6 @@ useShortcuts([
 ])
 </script>
 
-<script lang="ts">
-import { useDebounceFn } from '@vueuse/core'
-</script>
-
 <template>
   <div class="page vault">
     <div class="bar">
@@ -99,35 +101,30 @@ import { useDebounceFn } from '@vueuse/core'
         placeholder="Number or title"
         aria-label="Filter by number or title"
       />
-      <select
-        class="field narrow"
+      <CommonPick
+        class="narrow"
+        :value="asked.classId ?? ''"
+        label="Class"
+        empty="any class"
+        :options="classes"
+        @pick="ask({ classId: $event || undefined })"
+      />
+      <CommonPick
+        class="narrow"
         :value="asked.state ?? ''"
-        aria-label="State"
-        @change="ask({ state: ($event.target as HTMLSelectElement).value || undefined })"
-      >
-        <option value="">any state</option>
-        <option
-          v-for="state in states"
-          :key="state"
-          :value="state"
-        >
-          {{ stateName(configuration, state) }}
-        </option>
-      </select>
-      <select
-        class="field narrow"
+        label="State"
+        empty="any state"
+        :options="states.map((state) => ({ value: state, name: stateName(configuration, state) }))"
+        @pick="ask({ state: $event || undefined })"
+      />
+      <CommonPick
+        class="narrow"
         :value="asked.folder ?? ''"
-        aria-label="Folder"
-        @change="ask({ folder: ($event.target as HTMLSelectElement).value || undefined })"
-      >
-        <option value="">any folder</option>
-        <option
-          v-for="folder in store.folders.filter(({ path }) => path !== '/')"
-          :key="folder.path"
-        >
-          {{ folder.path }}
-        </option>
-      </select>
+        label="Folder"
+        empty="any folder"
+        :options="folders"
+        @pick="ask({ folder: $event || undefined })"
+      />
       <button
         v-if="asked.intake || asked.checkedOut || asked.lifecycle"
         class="link"

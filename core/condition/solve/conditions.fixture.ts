@@ -84,7 +84,10 @@ const composed = (atom: fc.Arbitrary<string>): fc.Arbitrary<string> =>
     ),
   })).condition
 
-/** Conditions of every kind, over few values, so that they meet often; and those that say nothing of texts but choices. */
+/**
+ * Conditions of every kind, over few values, so that they meet often; and those that say nothing of texts but
+ * choices.
+ */
 export const conditionText = composed(
   fc.oneof(
     { arbitrary: fc.oneof(...counted, ...aboutTexts), weight: 40 },

@@ -40,7 +40,10 @@ const filled = (name: string) => literal({ kind: 'filled', name })
 
 const made = { true: new WeakMap<Condition, Formula>(), false: new WeakMap<Condition, Formula>() }
 
-/** The formula that says a condition holds, or with `holds` false that it does not; made once for each tree, with its automata. */
+/**
+ * The formula that says a condition holds, or with `holds` false that it does not; made once for each tree,
+ * with its automata.
+ */
 export function formulaOf(condition: Condition, holds: boolean): Formula {
   const known = made[`${holds}`]
   let formula = known.get(condition)

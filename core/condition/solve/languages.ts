@@ -1,7 +1,8 @@
 import type { ComparisonOperator } from '../types'
 
 /**
- * A regular language as a deterministic automaton whose states are made as they are reached. States are whole numbers, 0 the
+ * A regular language as a deterministic automaton whose states are made as they are reached. States are whole
+ * numbers, 0 the
  * start. Characters are Unicode code points.
  */
 export interface Language {
@@ -156,7 +157,10 @@ export const partOf = (text: string): Language =>
     ),
   ])
 
-/** Texts that a glob takes: `*` any text, `?` one character. The state is the set of places in the pattern where one may stand. */
+/**
+ * Texts that a glob takes: `*` any text, `?` one character. The state is the set of places in the pattern
+ * where one may stand.
+ */
 export function glob(pattern: string): Language {
   const wanted = chars(pattern.replace(/\*+/g, '*'))
   const open = (places: Iterable<number>) => {

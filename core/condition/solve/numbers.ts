@@ -16,8 +16,10 @@ interface Bound {
 const after = (a: Bound, b: Bound) => a.base - b.base || a.above - b.above
 
 /**
- * Values for numeric variables that satisfy all relations, or null where there are none. Variables for which `isWhole` says so
- * take whole numbers, the others any real number. Exact: relations only compare, so the least solution above a low enough
+ * Values for numeric variables that satisfy all relations, or null where there are none. Variables for which
+ * `isWhole` says so
+ * take whole numbers, the others any real number. Exact: relations only compare, so the least solution above
+ * a low enough
  * floor exists wherever any does; an inequality is branched on where the least solution violates it.
  */
 export function solveNumbers(
@@ -48,7 +50,10 @@ interface Edge {
   strict: boolean
 }
 
-/** Raises every variable to the least value that its lower neighbours demand, until nothing moves; fails where a number would have to move. */
+/**
+ * Raises every variable to the least value that its lower neighbours demand, until nothing moves; fails where
+ * a number would have to move.
+ */
 function leastSolution(
   names: string[],
   relations: NumberRelation[],
@@ -67,7 +72,8 @@ function leastSolution(
   const values = new Map<string, Bound>(names.map((name) => [name, { base: floor, above: 0 }]))
   const valueOf = (term: string | number): Bound =>
     typeof term === 'number' ? { base: term, above: 0 } : values.get(term)!
-  // Each round settles at least one more variable of the longest chain, and rounding up moves each once more; what still moves then runs in a circle.
+  // Each round settles at least one more variable of the longest chain, and rounding up moves each once more;
+  // what still moves then runs in a circle.
   const rounds = 3 * names.length + 3
   for (let round = 0; round < rounds; round++) {
     let moved = false

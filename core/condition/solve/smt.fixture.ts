@@ -2,7 +2,10 @@ import type { Attribute } from '../../attribute'
 import type { Condition, Operand } from '../types'
 import { dayNumber } from '../sorts/date'
 
-/** A question as the declarations and assertions of SMT-LIB 2.6: each attribute is a value and a flag that says it is empty. */
+/**
+ * A question as the declarations and assertions of SMT-LIB 2.6: each attribute is a value and a flag that
+ * says it is empty.
+ */
 export function smtLib(conditions: [Condition, boolean][], attributes: Attribute[]): string {
   const sort = ({ type, whole }: Attribute) =>
     type === 'date' || whole ? 'Int' : type === 'number' ? 'Real' : type === 'yesno' ? 'Bool' : 'String'

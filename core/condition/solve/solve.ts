@@ -9,7 +9,10 @@ import { type NumberRelation, solveNumbers } from './numbers'
 import { solveTexts, type TextConstraint, type TextRelationLiteral } from './texts'
 import { Undecided } from './undecided'
 
-/** `witness` of a “yes” of satisfiable and overlap, and of a “no” of implies and covers; `why` of an undecided answer. */
+/**
+ * `witness` of a “yes” of satisfiable and overlap, and of a “no” of implies and covers; `why` of an undecided
+ * answer.
+ */
 export interface Solution {
   answer: 'yes' | 'no' | 'undecided'
   witness?: DocumentRecord
@@ -19,9 +22,11 @@ export type Question = 'satisfiable' | 'overlap' | 'implies' | 'covers'
 export const questions: Question[] = ['satisfiable', 'overlap', 'implies', 'covers']
 
 /**
- * Answers a question about conditions exactly, over all records that the attributes allow: numbers and dates within their
+ * Answers a question about conditions exactly, over all records that the attributes allow: numbers and dates
+ * within their
  * bounds, choices among their values, any text, and every attribute perhaps empty (model, section 2).
- * The witness of an answer satisfies the evaluator. *Undecided* only for “ends with” and “contains” between two attributes,
+ * The witness of an answer satisfies the evaluator. *Undecided* only for “ends with” and “contains” between
+ * two attributes,
  * for an order among more than three texts, and for questions that grow beyond all measure.
  */
 export function solve(question: Question, conditions: Condition[], attributes: Attribute[]): Solution {
@@ -143,7 +148,10 @@ class Search {
     return null
   }
 
-  /** Takes in everything without alternatives, and leaves out alternatives that are settled. Null where it contradicts itself. */
+  /**
+   * Takes in everything without alternatives, and leaves out alternatives that are settled. Null where it
+   * contradicts itself.
+   */
   private settle(pending: Formula[], facts: Facts): Formula[][] | null {
     const open = [...pending]
     const alternatives: Formula[][] = []

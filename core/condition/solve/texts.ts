@@ -16,7 +16,10 @@ export interface TextRelationLiteral {
 const mostStates = 60_000
 const mostTuples = 200_000
 
-/** The characters that variables have to tell apart: those that their constraints name, and as many others as there are variables, in every gap where order counts. */
+/**
+ * The characters that variables have to tell apart: those that their constraints name, and as many others as
+ * there are variables, in every gap where order counts.
+ */
 function alphabetFor(
   constraints: TextConstraint[],
   room: number,
@@ -122,7 +125,8 @@ const hopeless = (constraints: TextConstraint[], states: number[]) =>
  * Texts for variables that satisfy their constraints and the relations between them, or null where there are none.
  * Variables that must be equal share one text. Inequalities need only as many different texts as there are variables;
  * order and “starts with” are followed on all texts at once, a character at a time.
- * @throws Undecided for “ends with” and “contains” between two variables where no short texts do, unless one of them has few values, and where it grows too large.
+ * @throws Undecided for “ends with” and “contains” between two variables where no short texts do, unless one
+ * of them has few values, and where it grows too large.
  */
 export function solveTexts(
   names: string[],
@@ -171,7 +175,10 @@ function solveComponent(
     : alongside(names, classes, relations, alphabet)
 }
 
-/** “Ends with” and “contains” between two texts become regular once one of them is fixed: exact where one has only few values, tried on short ones else. */
+/**
+ * “Ends with” and “contains” between two texts become regular once one of them is fixed: exact where one has
+ * only few values, tried on short ones else.
+ */
 function withOneFixed(
   loose: TextRelationLiteral,
   names: string[],

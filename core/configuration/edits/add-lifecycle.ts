@@ -6,7 +6,10 @@ import { patterns } from '../patterns'
 import type { Configuration, Lifecycle } from '../types'
 import type { EditKind } from './edit-kind'
 
-/** A lifecycle to be made: empty, a copy of another one (`like`), or from a shipped pattern. `id` names the scheme that it labels by. */
+/**
+ * A lifecycle to be made: empty, a copy of another one (`like`), or from a shipped pattern. `id` names the
+ * scheme that it labels by.
+ */
 export interface AddLifecycle {
   kind: 'add-lifecycle'
   name: string

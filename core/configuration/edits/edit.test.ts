@@ -167,4 +167,14 @@ describe('edits of schemes', () => {
       /no revision scheme “none”/,
     ],
   ])('are refused for %s', (_, edit, message) => expect(() => after(edit)).toThrow(message))
+
+  it('gives a class another lifecycle, and leaves the others', () => {
+    const edit = { kind: 'use-lifecycle' as const, class: 'drawing', lifecycle: 'note' }
+    const after = applyEdit(configuration, edit)
+    expect(after.classes.map(({ lifecycle }) => lifecycle)).toEqual(
+      configuration.classes.map(({ id, lifecycle }) => (id === 'drawing' ? 'note' : lifecycle)),
+    )
+    expect(describeEdit(configuration, edit)).toMatch(/documents enter Note$/)
+    expect(() => applyEdit(configuration, { ...edit, class: 'none' })).toThrow(/no class “none”/)
+  })
 })

@@ -24,9 +24,13 @@ import { replace, type Replace } from './replace'
 import { setEntry, type SetEntry } from './set-entry'
 import { setGrant, type SetGrant } from './set-grant'
 import { setScheme, type SetScheme } from './set-scheme'
+import { useLifecycle, type UseLifecycle } from './use-lifecycle'
 import { useScheme, type UseScheme } from './use-scheme'
 
-/** A named change to a configuration. Applying it is pure, so a draft is the published configuration and its edits in order. */
+/**
+ * A named change to a configuration. Applying it is pure, so a draft is the published configuration and its
+ * edits in order.
+ */
 export type Edit =
   | AddLifecycle
   | RenameLifecycle
@@ -51,6 +55,7 @@ export type Edit =
   | Replace
   | SetScheme
   | RemoveScheme
+  | UseLifecycle
   | UseScheme
 
 /** Every kind of edit. One that is missing here does not compile. */
@@ -78,13 +83,17 @@ export const editKinds: { [Kind in Edit['kind']]: EditKind<Extract<Edit, { kind:
   replace,
   'set-scheme': setScheme,
   'remove-scheme': removeScheme,
+  'use-lifecycle': useLifecycle,
   'use-scheme': useScheme,
 }
 
 /** What an edit's kind is, for any edit of that kind. */
 export const editKind = ({ kind }: Pick<Edit, 'kind'>) => editKinds[kind] as unknown as EditKind<Edit>
 
-/** The configuration after an edit; the one given is left as it is. @throws EditError or UnknownError with a plain sentence. */
+/**
+ * The configuration after an edit; the one given is left as it is. @throws EditError or UnknownError with a
+ * plain sentence.
+ */
 export const applyEdit = (configuration: Configuration, edit: Edit): Configuration =>
   editKind(edit).apply(configuration, edit)
 

@@ -6,7 +6,10 @@ import type { Lifecycle, Transition } from '../types'
 import { changeLifecycle } from './changes'
 import type { EditKind } from './edit-kind'
 
-/** Copies states with all that they are in one lifecycle into another, and the transitions between them. What is there already stays. */
+/**
+ * Copies states with all that they are in one lifecycle into another, and the transitions between them. What
+ * is there already stays.
+ */
 export interface PasteStates {
   kind: 'paste-states'
   lifecycle: string

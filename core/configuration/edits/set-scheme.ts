@@ -3,7 +3,10 @@ import { object } from '../../shape'
 import { named } from '../naming'
 import type { EditKind } from './edit-kind'
 
-/** Puts a scheme in place of the one with its id, or adds it. It may be unsound while it is drafted; publishing asks. */
+/**
+ * Puts a scheme in place of the one with its id, or adds it. It may be unsound while it is drafted;
+ * publishing asks.
+ */
 export interface SetScheme {
   kind: 'set-scheme'
   scheme: RevisionScheme

@@ -1,6 +1,9 @@
 import type { CommandKind } from './command-kind'
 
-/** Adds a version: with the content of the current one, of an earlier one by its number, or of the file that comes with the act. */
+/**
+ * Adds a version: with the content of the current one, of an earlier one by its number, or of the file that
+ * comes with the act.
+ */
 export interface AddVersion {
   kind: 'add-version'
   version: number

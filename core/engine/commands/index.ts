@@ -8,7 +8,10 @@ import { setLabel, type SetLabel } from './set-label'
 import { setState, type SetState } from './set-state'
 import { writeAttribute, type WriteAttribute } from './write-attribute'
 
-/** What an act does, piece by piece; carried out in order and together, in memory or in one transaction of the vault. */
+/**
+ * What an act does, piece by piece; carried out in order and together, in memory or in one transaction of the
+ * vault.
+ */
 export type Command =
   SetLabel | WriteAttribute | SetState | AddRegisterRow | CorrectRegisterRow | MoveRegisterRow | AddVersion
 

@@ -72,7 +72,10 @@ function assign(members: Member[]): { letters: Member[]; prefixed: Map<string, M
   }
 }
 
-/** Letters before digits count (A01, A02, B01) where they run from A or stand alone elsewhere; else they are a prefix (P01, C01). */
+/**
+ * Letters before digits count (A01, A02, B01) where they run from A or stand alone elsewhere; else they are a
+ * prefix (P01, C01).
+ */
 function prefixTest(lettered: Member[], surePrefixes: Set<string>): (member: Member) => boolean {
   const alone = new Set(lettered.filter(({ minor }) => minor === null).map(({ major }) => major))
   const before = new Set(lettered.filter(({ minor }) => minor !== null).map(({ major }) => major))
@@ -217,7 +220,10 @@ function endBeforeFarOff(texts: { text: string; count: number }[], weight: numbe
   return undefined
 }
 
-/** Words that come up again and again are a list; a dash alone is the first issue of ASME Y14.35. A word seen once is a slip, unless hardly anything else is there. */
+/**
+ * Words that come up again and again are a list; a dash alone is the first issue of ASME Y14.35. A word seen
+ * once is a slip, unless hardly anything else is there.
+ */
 function wordFamilies(words: Member[], all: number): Family[] {
   const dash = words.filter(({ major }) => major === '-')
   const others = words.filter(({ major }) => /\p{L}/u.test(major))

@@ -35,7 +35,8 @@ const nearestAtMost = 1000
 
 /**
  * The simplest scheme that explains the most of many legacy labels (model, section 1).
- * Shapes of labels suggest series; they are taken on one by one, those that explain more first, as long as the scheme stays
+ * Shapes of labels suggest series; they are taken on one by one, those that explain more first, as long as
+ * the scheme stays
  * valid and explains noticeably more; what can be left out without explaining less is left out.
  * Letters that are skipped are judged by how often their neighbours are seen (ASME Y14.35). Which series comes first is
  * taken from the order of the list where it runs through one series after the other, else from the trade's habits.
@@ -123,7 +124,10 @@ function inOrder(families: Family[], seen: Seen[]): Family[] {
   )
 }
 
-/** A dash first; preliminary numbers (P) and numerals on trial before letters; letters before plain 0, 1, 2; contractual numbers (C) last. */
+/**
+ * A dash first; preliminary numbers (P) and numerals on trial before letters; letters before plain 0, 1, 2;
+ * contractual numbers (C) last.
+ */
 function habit({ prefix, major }: Series): number {
   if (prefix) return prefix.startsWith('C') ? 6 : 2
   if (major.kind === 'list') return major.values.includes('-') ? 0 : 1

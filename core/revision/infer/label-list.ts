@@ -10,7 +10,8 @@ export class LabelListError extends Error {
 const mostLabels = 1_000_000
 
 /**
- * The labels of a pasted or uploaded text: one a line, or with tabs, semicolons or commas between. Blank lines are passed over.
+ * The labels of a pasted or uploaded text: one a line, or with tabs, semicolons or commas between. Blank
+ * lines are passed over.
  * @throws LabelListError where the text is empty, is not text at all, or has far more than a list would.
  */
 export function readLabelList(text: string): string[] {

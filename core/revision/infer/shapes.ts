@@ -6,7 +6,10 @@ export interface Seen {
   count: number
 }
 
-/** A label taken apart: letters or digits, with or without a second part behind a separator, and with or without a prefix. */
+/**
+ * A label taken apart: letters or digits, with or without a second part behind a separator, and with or
+ * without a prefix.
+ */
 export interface Shape {
   kind: 'letters' | 'digits' | 'word'
   /** Fixed letters in front of the digits, where there are digits in two places: `P` in `P01.02`. */

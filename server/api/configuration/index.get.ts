@@ -2,11 +2,13 @@ import type { ConfigurationAnswer } from '../../../shared/answers'
 import { readDraft } from '../../configuration/draft'
 import { published } from '../../configuration/published'
 import { allFolders, directoryOf } from '../../directory/folders'
+import { seenFolders } from '../../documents/visible'
 
 /** Readable by whoever is signed in, since names and rules stand on every page. */
-export default route('person', ({ db, account: { administrator } }): ConfigurationAnswer => ({
+export default route('person', ({ db, account }): ConfigurationAnswer => ({
   published: published(db),
-  draft: administrator ? readDraft(db) : null,
+  draft: account.administrator ? readDraft(db) : null,
   folders: allFolders(db),
-  directory: administrator ? directoryOf(db) : null,
+  seenFolders: seenFolders(db, account),
+  directory: account.administrator ? directoryOf(db) : null,
 }))

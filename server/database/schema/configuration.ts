@@ -1,4 +1,4 @@
-import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { Configuration, Edit } from '../../../core/configuration'
 
 export const configurations = sqliteTable('configurations', {

@@ -1,4 +1,4 @@
-import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { Folder } from '../../../core/access'
 
 /** Times are ISO 8601 in UTC; ids are random UUIDs unless said otherwise. */

@@ -36,6 +36,7 @@ export const documents = sqliteTable(
     index('documents_revision').on(table.revisionOrder, table.number),
     index('documents_changed').on(table.changedAt, table.number),
     index('documents_state_name').on(table.state, table.number),
+    index('documents_class').on(table.classId, table.number),
     index('documents_folder').on(table.folder, table.number),
   ],
 )

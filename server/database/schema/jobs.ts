@@ -1,5 +1,5 @@
 import type { JobKind, JobStatus } from '../../../shared/answers'
-import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 
 export const jobs = sqliteTable(
   'jobs',

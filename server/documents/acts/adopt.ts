@@ -14,7 +14,10 @@ export const decideAdopting = (
   { label, source, comment }: { label: string | null; source: string; comment?: string },
 ): Decision => decideAdoption({ ...standingOf(tx, account, row, comment), label, source })
 
-/** Adopts the labels of several documents, all or none. @throws Refusal with every reason of the first that cannot be. */
+/**
+ * Adopts the labels of several documents, all or none. @throws Refusal with every reason of the first that
+ * cannot be.
+ */
 export function adopt(
   db: Db,
   account: Account,

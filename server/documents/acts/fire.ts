@@ -16,7 +16,10 @@ export const decideFiring = (
   comment?: string,
 ): Decision => decide({ ...standingOf(tx, account, row, comment), transition })
 
-/** Fires a transition by hand: decides on the document as it stands now, and carries the decision out in one transaction. */
+/**
+ * Fires a transition by hand: decides on the document as it stands now, and carries the decision out in one
+ * transaction.
+ */
 export function fire(
   db: Db,
   account: Account,

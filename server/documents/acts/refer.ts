@@ -10,7 +10,10 @@ import { childrenOf, parentNumbers, relate } from '../references'
 import { requireRights } from '../rights'
 import { documentRow } from '../rows'
 
-/** Notes that a document refers to another. @throws Refusal where it would refer to itself in the end, or does so already. */
+/**
+ * Notes that a document refers to another. @throws Refusal where it would refer to itself in the end, or does
+ * so already.
+ */
 export function addReference(db: Db, account: Account, chosen: Chosen, to: string): void {
   act(db, account, chosen, ['edit'], (tx, row) => {
     const child = documentRow(tx, to)

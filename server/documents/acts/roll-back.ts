@@ -15,7 +15,10 @@ export const decideRollingBack = (
   comment?: string,
 ): Decision => decideRollBack({ ...standingOf(tx, account, row, comment), version })
 
-/** Takes the content of an earlier version in again as the newest one; the label stays and stands for it from now on. */
+/**
+ * Takes the content of an earlier version in again as the newest one; the label stays and stands for it from
+ * now on.
+ */
 export function rollBack(db: Db, account: Account, chosen: Chosen, version: number, comment: string): void {
   atomically(db, (tx) => {
     const row = chosenRow(tx, account, chosen)

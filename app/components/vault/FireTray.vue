@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { attributeName, type Configuration, guardInWords, stateName } from '~~/core/configuration'
+import type { PossibleAct } from '~~/shared/answers'
+import { valueInWords } from '~/format'
+
+/** A transition about to be fired: its comment, what it rests on, and what will happen or everything against. */
+const props = defineProps<{ act: PossibleAct; configuration: Configuration; state: string }>()
+const emit = defineEmits<{ close: []; fire: [] }>()
+const comment = defineModel<string>({ required: true })
+const transition = computed(() => props.act.transition)
+const reasons = computed(() => (props.act.decision.ok ? [] : props.act.decision.reasons))
+const outcome = computed(() => (props.act.decision.ok ? props.act.decision.outcome : null))
+const nameOf = (state: string) => stateName(props.configuration, state)
+const guard = computed(
+  () => transition.value.guard && guardInWords(props.configuration, transition.value.guard),
+)
+</script>
+
+<template>
+  <ShellTheTray
+    :label="transition.name"
+    :height="190"
+    @close="emit('close')"
+  >
+    <template #what>
+      <h3>
+        {{ transition.name }}
+        <span class="soft">{{ nameOf(state) }} → {{ nameOf(transition.to) }}</span>
+      </h3>
+      <label
+        for="fire-comment"
+        class="soft"
+      >
+        Comment{{ transition.comment === 'required' ? ', asked for' : '' }}
+      </label>
+      <textarea
+        id="fire-comment"
+        v-model="comment"
+        class="field"
+        rows="2"
+      />
+      <p class="fire">
+        <button
+          class="act main"
+          :disabled="reasons.length > 0"
+          @click="emit('fire')"
+        >
+          {{ transition.name }}
+        </button>
+      </p>
+    </template>
+    <template #rests>
+      <h3>What it rests on</h3>
+      <p
+        v-if="guard"
+        :title="transition.guard"
+      >
+        If {{ guard }}.
+      </p>
+      <p
+        v-else
+        class="soft"
+      >
+        No guard.
+      </p>
+      <p
+        v-if="!reasons.length"
+        class="soft"
+      >
+        You may fire it, and nothing stands against it.
+      </p>
+    </template>
+    <template #leads>
+      <CommonReasonList
+        v-if="reasons.length"
+        :reasons="reasons"
+      />
+      <template v-else-if="outcome">
+        <h3>What will happen</h3>
+        <dl class="pairs">
+          <dt>State</dt>
+          <dd>
+            {{ nameOf(outcome.from) }} → <b>{{ nameOf(outcome.to) }}</b>
+          </dd>
+          <dt>Label</dt>
+          <dd class="mono">
+            {{ outcome.before ?? '–' }} → <b>{{ outcome.after ?? '–' }}</b>
+          </dd>
+          <template v-if="outcome.version">
+            <dt>Version</dt>
+            <dd>{{ outcome.version }}, with a register row of origin {{ outcome.register?.origin }}</dd>
+          </template>
+          <template
+            v-for="written in outcome.written"
+            :key="written.attribute"
+          >
+            <dt>{{ attributeName(configuration, written.attribute) }}</dt>
+            <dd>{{ valueInWords(written.before) || '–' }} → {{ valueInWords(written.after) || '–' }}</dd>
+          </template>
+        </dl>
+      </template>
+    </template>
+  </ShellTheTray>
+</template>
+
+<style scoped>
+.fire {
+  margin: 6px 0 0;
+}
+</style>

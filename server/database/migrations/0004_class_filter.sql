@@ -1,0 +1,1 @@
+CREATE INDEX `documents_class` ON `documents` (`class_id`,`number`);
