@@ -114,7 +114,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['core/**/*.test.ts', 'core/**/*.fixture.ts', 'shared/**/*.test.ts'],
+    files: ['{core,shared,server}/**/*.test.ts', '{core,server}/**/*.fixture.ts'],
     rules: { 'import-x/no-restricted-paths': 'off' },
   },
   {

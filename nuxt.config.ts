@@ -10,6 +10,8 @@ export default defineNuxtConfig({
   },
   devtools: { enabled: false },
   telemetry: false,
+  // What stands beside a component in a .ts file is no component.
+  components: [{ path: '~/components', extensions: ['vue'] }],
   modules: ['@element-plus/nuxt', '@pinia/nuxt', 'nuxt-auth-utils', 'nuxt-security'],
   css: [
     '~/assets/fonts.css',

@@ -1,17 +1,19 @@
 import type { AdoptionRow } from '~~/shared/answers'
 
-/** The readiness list of a selection, and adopting from it in portions that are whole each. */
-export function useAdoption(
-  selection: () => { numbers?: string[]; folder?: string; attribute?: string; target?: string },
-) {
+interface Selection {
+  numbers?: string[]
+  folder?: string
+  attribute?: string
+  target?: string
+}
+
+/** The readiness list of a selection, with the labels that are set by hand. */
+function useReadiness(selection: () => Selection) {
   const rows = shallowRef<AdoptionRow[]>([])
   const labels = ref<Record<string, string>>({})
   const below = ref<string[]>([])
-  const left = ref(new Set<string>())
   const fault = ref('')
   const loading = ref(false)
-  const progress = ref<{ done: number; total: number } | null>(null)
-  let stopAsked = false
   let asked = 0
 
   async function load() {
@@ -46,19 +48,17 @@ export function useAdoption(
     labels.value = {}
     return load()
   }
-  const ready = computed(() => rows.value.filter((row) => row.decision.ok))
-  const chosen = computed(() => ready.value.filter((row) => !left.value.has(row.number)))
-  function choose(number: string, on: boolean) {
-    const next = new Set(left.value)
-    if (on) next.delete(number)
-    else next.add(number)
-    left.value = next
-  }
+  return { rows, below, fault, loading, load, setLabel, setBelow, takeAllFromRecord }
+}
 
+/** Adopts in portions; a portion goes through whole or not at all. */
+function usePortions(load: () => Promise<void>) {
+  const progress = ref<{ done: number; total: number } | null>(null)
+  let stopAsked = false
   const portion = 100
-  /** Adopts what is chosen; a portion goes through whole or not at all. Answers how many were adopted. */
-  async function adopt(comment: string): Promise<number> {
-    const all = chosen.value.map(({ number, change, adopt: label }) => ({ number, change, label }))
+  /** Answers how many were adopted. */
+  async function adopt(chosen: AdoptionRow[], comment: string): Promise<number> {
+    const all = chosen.map(({ number, change, adopt: label }) => ({ number, change, label }))
     stopAsked = false
     let done = 0
     for (let at = 0; at < all.length && !stopAsked; at += portion) {
@@ -76,22 +76,29 @@ export function useAdoption(
     await load()
     return done
   }
+  return { progress, adopt, stop: () => (stopAsked = true) }
+}
+
+/** The readiness list of a selection, and adopting from it in portions that are whole each. */
+export function useAdoption(selection: () => Selection) {
+  const readiness = useReadiness(selection)
+  const { progress, adopt, stop } = usePortions(readiness.load)
+  const left = ref(new Set<string>())
+  const ready = computed(() => readiness.rows.value.filter((row) => row.decision.ok))
+  const chosen = computed(() => ready.value.filter((row) => !left.value.has(row.number)))
+  function choose(number: string, on: boolean) {
+    const next = new Set(left.value)
+    if (on) next.delete(number)
+    else next.add(number)
+    left.value = next
+  }
   return {
-    rows,
-    labels,
-    below,
+    ...readiness,
     left,
-    fault,
-    loading,
     progress,
-    ready,
     chosen,
-    load,
-    setLabel,
-    setBelow,
-    takeAllFromRecord,
     choose,
-    adopt,
-    stop: () => (stopAsked = true),
+    adopt: (comment: string) => adopt(chosen.value, comment),
+    stop,
   }
 }

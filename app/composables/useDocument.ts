@@ -1,6 +1,26 @@
 import type { ChainedEntry } from '~~/core/audit'
 import type { DocumentPage, PossibleAct } from '~~/shared/answers'
 
+interface ActOptions {
+  body?: object
+  query?: object
+  file?: File
+}
+
+/** Asks the server for an act on a document as it was at `change`; a file goes as the body. */
+function requestAct(
+  path: string,
+  change: number,
+  method: 'POST' | 'PUT' | 'DELETE',
+  { body, query, file }: ActOptions,
+) {
+  if (!file) return api(path, { method, body: { change, ...body } })
+  return api(path, { method, body: file, query: { change, fileName: file.name, ...query } })
+}
+
+const trailOf = (id: string) =>
+  api<ChainedEntry[]>('audit', { query: { kind: 'document', subject: id, limit: 200 } }).catch(() => [])
+
 /** A document's page, the acts possible on it, and its trail; `load` fetches them anew. */
 export function useDocument(number: MaybeRefOrGetter<string>, withTrail = false) {
   const page = shallowRef<DocumentPage | null>(null)
@@ -18,10 +38,7 @@ export function useDocument(number: MaybeRefOrGetter<string>, withTrail = false)
       page.value = document
       acts.value = possible
       missing.value = ''
-      if (withTrail)
-        trail.value = await api<ChainedEntry[]>('audit', {
-          query: { kind: 'document', subject: document.document.id, limit: 200 },
-        }).catch(() => [])
+      if (withTrail) trail.value = await trailOf(document.document.id)
     } catch (error) {
       page.value = null
       missing.value = refusalOf(error).message
@@ -40,18 +57,10 @@ export function useDocument(number: MaybeRefOrGetter<string>, withTrail = false)
   async function act(
     rest: string,
     method: 'POST' | 'PUT' | 'DELETE',
-    options: { body?: object; query?: object; file?: File } = {},
+    options: ActOptions = {},
   ): Promise<boolean> {
-    const change = page.value!.document.change
-    const done = await attempt(() =>
-      options.file
-        ? api(path(rest), {
-            method,
-            body: options.file,
-            query: { change, fileName: options.file.name, ...options.query },
-          })
-        : api(path(rest), { method, body: { change, ...options.body } }),
-    )
+    const { change } = page.value!.document
+    const done = await attempt(() => requestAct(path(rest), change, method, options))
     await load()
     return done
   }

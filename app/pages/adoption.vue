@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { stateName } from '~~/core/configuration'
-import type { AdoptionRow } from '~~/shared/answers'
+import { type Readiness, readinessOf } from '~/components/adoption/kind'
+import { counted } from '~/format'
 
 const route = useRoute()
 const store = useConfiguration()
@@ -53,14 +54,8 @@ const targets = computed(() => [
     ),
   ),
 ])
-const kindOf = ({ decision }: AdoptionRow) =>
-  decision.ok
-    ? 'ready'
-    : decision.reasons.every(({ rule }) => rule === 'already')
-      ? 'adopted already'
-      : 'not ready'
-const only = ref<'all' | ReturnType<typeof kindOf>>('all')
-const count = (kind: ReturnType<typeof kindOf>) => rows.value.filter((row) => kindOf(row) === kind).length
+const only = ref<'all' | Readiness>('all')
+const count = (kind: Readiness) => rows.value.filter((row) => readinessOf(row) === kind).length
 const counts = computed(() => ({
   all: rows.value.length,
   ready: count('ready'),
@@ -68,32 +63,13 @@ const counts = computed(() => ({
   'adopted already': count('adopted already'),
 }))
 const shown = computed(() =>
-  only.value === 'all' ? rows.value : rows.value.filter((row) => kindOf(row) === only.value),
+  only.value === 'all' ? rows.value : rows.value.filter((row) => readinessOf(row) === only.value),
 )
-const columns = [
-  { key: 'chosen', label: '', width: '20px' },
-  { key: 'number', label: 'Number', width: '132px' },
-  { key: 'title', label: 'Title', width: 'minmax(90px, 1fr)' },
-  { key: 'state', label: 'State', width: '74px' },
-  { key: 'current', label: 'Now', width: '50px' },
-  { key: 'recorded', label: 'In the record', width: '106px' },
-  { key: 'label', label: 'New label', width: '84px' },
-  { key: 'outcome', label: 'Readiness and what follows', width: 'minmax(260px, 2.4fr)' },
-]
-const fetchPage = async (offset: number, limit: number) => ({
-  total: shown.value.length,
-  rows: shown.value.slice(offset, offset + limit),
-})
 const selected = computed(() => rows.value.find((row) => row.number === asked.value.at))
-const comment = ref('')
-async function run() {
-  const done = await adopt(comment.value)
-  if (done) useNotices().say(`${done} ${done === 1 ? 'label' : 'labels'} adopted.`)
+async function run(comment: string) {
+  const done = await adopt(comment)
+  if (done) useNotices().say(`${counted(done, 'label')} adopted.`)
 }
-const ahead = ({ ahead: way }: AdoptionRow) =>
-  way
-    ? `${way.below ? `one below: adopt ${way.adopt}` : 'no step'} to ${stateName(configuration.value, way.state)}`
-    : ''
 useShortcuts([{ keys: 'Enter', does: 'in a label’s field: try it' }])
 </script>
 
@@ -101,22 +77,14 @@ useShortcuts([{ keys: 'Enter', does: 'in a label’s field: try it' }])
   <div class="page adoption">
     <div class="bar">
       <h1>Adopt labels</h1>
-      <select
-        class="field narrow"
+      <CommonPick
+        class="narrow"
         :value="asked.folder ?? ''"
-        aria-label="Folder"
-        @change="
-          ask({ folder: ($event.target as HTMLSelectElement).value, numbers: undefined, at: undefined })
-        "
-      >
-        <option value="">{{ numbers ? `${numbers.length} chosen` : 'choose a folder' }}</option>
-        <option
-          v-for="folder in store.seenFolders"
-          :key="folder"
-        >
-          {{ folder }}
-        </option>
-      </select>
+        label="Folder"
+        :empty="numbers ? `${numbers.length} chosen` : 'choose a folder'"
+        :options="store.seenFolders.map((folder) => ({ value: folder, name: folder }))"
+        @pick="ask({ folder: $event || undefined, numbers: undefined, at: undefined })"
+      />
       <label class="soft pick"
         >labels from<CommonPick
           :value="attribute"
@@ -155,132 +123,33 @@ useShortcuts([{ keys: 'Enter', does: 'in a label’s field: try it' }])
       ▲ {{ fault }}.
     </p>
     <template v-else>
-      <div
-        class="filters"
-        role="group"
-        aria-label="Show"
+      <CommonCountFilter
+        v-model="only"
+        :counts="counts"
       >
-        <button
-          v-for="(sum, kind) in counts"
-          :key="kind"
-          class="plain"
-          :class="{ on: only === kind }"
-          :aria-pressed="only === kind"
-          @click="only = kind"
-        >
-          {{ kind }} <span class="mono">{{ sum }}</span></button
-        ><span
+        <span
           v-if="loading"
           class="soft"
           >…</span
         >
-      </div>
-      <CommonPagedTable
+      </CommonCountFilter>
+      <AdoptionTable
         class="fill"
-        label="Readiness"
-        :columns="columns"
-        :fetch-page="fetchPage"
-        :query="{
-          only,
-          rows: rows.length,
-          at: rows
-            .map((row) => `${row.label}${row.adopt}${row.change}${row.decision.ok}${row.ahead?.below}`)
-            .join(),
-        }"
-        :key-of="(row: AdoptionRow) => row.number"
+        :rows="shown"
+        :left="left"
+        :loading="loading"
         :selected="selected?.number ?? null"
-        @select="ask({ at: $event.number })"
-        @open="navigateTo(`/vault/${encodeURIComponent($event.number)}`)"
-      >
-        <template #chosen="{ row }"
-          ><input
-            v-if="row.decision.ok"
-            type="checkbox"
-            :checked="!left.has(row.number)"
-            :aria-label="`Adopt ${row.number}`"
-            @click.stop
-            @dblclick.stop
-            @change="choose(row.number, ($event.target as HTMLInputElement).checked)"
-        /></template>
-        <template #number="{ row }"
-          ><span
-            class="mono"
-            :style="{ paddingLeft: `${row.depth * 14}px` }"
-            >{{ row.depth ? '└ ' : '' }}{{ row.number }}</span
-          ></template
-        >
-        <template #title="{ row }">{{ row.title ?? '–' }}</template>
-        <template #state="{ row }">{{ stateName(configuration, row.state) }}</template>
-        <template #current="{ row }"
-          ><b class="mono">{{ row.current ?? '–' }}</b></template
-        >
-        <template #recorded="{ row }"
-          ><span class="mono">{{ row.recorded ?? '–' }}</span></template
-        >
-        <template #label="{ row }"
-          ><input
-            class="field mono label"
-            :value="row.label ?? ''"
-            :aria-label="`New label of ${row.number}`"
-            @click.stop
-            @dblclick.stop
-            @change="setLabel(row.number, ($event.target as HTMLInputElement).value)"
-        /></template>
-        <template #outcome="{ row }"
-          ><template v-if="row.decision.ok"
-            ><span class="mono"
-              >{{ row.current ?? '–' }} → <b>{{ row.decision.outcome.after }}</b></span
-            >
-            <span :class="row.ahead?.below && row.adopt === row.label ? 'waits' : 'soft'">{{
-              row.ahead?.below && row.adopt !== row.label
-                ? `one below ${row.label}; the step to ${stateName(configuration, row.ahead.state)} lands right`
-                : ahead(row)
-            }}</span></template
-          ><span
-            v-else-if="kindOf(row) === 'adopted already'"
-            class="soft"
-            >{{ row.decision.reasons[0]!.message }}</span
-          ><span
-            v-else
-            :title="row.decision.reasons.map(({ message }) => message).join('; ')"
-            ><span class="wrong">▲</span> {{ row.decision.reasons[0]!.message
-            }}{{
-              row.decision.reasons.length > 1 ? `, and ${row.decision.reasons.length - 1} more` : ''
-            }}</span
-          ></template
-        >
-        <template #empty
-          ><div class="empty">
-            {{ loading ? 'Reading …' : 'No document here that you may see.' }}
-          </div></template
-        >
-      </CommonPagedTable>
-      <div class="bar run">
-        <input
-          v-model="comment"
-          class="field"
-          aria-label="Comment"
-          placeholder="Comment for the registers and the audit trail"
-        /><template v-if="progress"
-          ><progress
-            :value="progress.done"
-            :max="progress.total"
-          /><span class="mono">{{ progress.done }} of {{ progress.total }}</span
-          ><button
-            class="act"
-            @click="stop"
-          >
-            Stop
-          </button></template
-        ><button
-          v-else
-          class="act main"
-          :disabled="!chosen.length"
-          @click="run"
-        >
-          Adopt {{ chosen.length }} {{ chosen.length === 1 ? 'label' : 'labels' }}
-        </button>
-      </div>
+        @select="ask({ at: $event })"
+        @choose="choose"
+        @label="setLabel"
+      />
+      <AdoptionRun
+        class="run"
+        :chosen="chosen.length"
+        :progress="progress"
+        @run="run"
+        @stop="stop"
+      />
     </template>
     <AdoptionReadinessTray
       v-if="selected"
@@ -316,20 +185,5 @@ useShortcuts([{ keys: 'Enter', does: 'in a label’s field: try it' }])
 }
 .pick .field {
   width: 160px;
-}
-.filters {
-  display: flex;
-  gap: 14px;
-  padding: 8px 0 4px;
-}
-.filters .on {
-  font-weight: 600;
-  box-shadow: inset 0 -2px var(--accent);
-}
-.label {
-  height: 22px;
-}
-.run {
-  padding-top: 8px;
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { differences, stateName } from '~~/core/configuration'
 import type { Stranded } from '~~/shared/answers'
+import { counted, dayOf } from '~/format'
 
 const store = useConfiguration()
 useTitle('Review and publish')
@@ -35,6 +36,12 @@ async function publish() {
     targets.value = {}
   }
 }
+const hint = computed(() => {
+  if (errors.value) return `${counted(errors.value, 'error stops', 'errors stop')} the publishing.`
+  if (undecided.value.length) return 'Say first where the documents of removed states go.'
+  const edits = counted(made.value.length, 'edit goes', 'edits go')
+  return made.value.length ? `${edits} in force together, or not at all.` : ''
+})
 useShortcuts([
   { keys: 'Ctrl+Z', does: 'undo the last edit of the draft', run: () => store.undo() },
   { keys: 'Ctrl+Shift+Z or Ctrl+Y', does: 'redo', run: () => store.redo() },
@@ -46,33 +53,15 @@ useShortcuts([
     <h1>Draft {{ store.draft?.number }}</h1>
     <p class="soft">
       In force: configuration {{ store.published?.id }}, published by {{ store.published?.personName }} on
-      {{ store.published?.at.slice(0, 10) }}.
+      {{ dayOf(store.published?.at ?? '') }}.
     </p>
     <div class="two">
       <section>
         <h2>What changes</h2>
-        <table
+        <DraftEdits
           v-if="made.length"
-          class="rows"
-          aria-label="Edits"
-        >
-          <tbody>
-            <tr
-              v-for="(edit, index) in made"
-              :key="index"
-            >
-              <td class="mono soft right">{{ index + 1 }}</td>
-              <td>{{ edit.words }}</td>
-              <td class="soft once">{{ edit.personName }}</td>
-              <td
-                class="mono soft once"
-                :title="edit.at"
-              >
-                {{ edit.at.slice(5, 16).replace('T', ' ') }}
-              </td>
-            </tr>
-          </tbody>
-        </table>
+          :edits="made"
+        />
         <p
           v-else
           class="empty"
@@ -84,7 +73,7 @@ useShortcuts([
           v-if="undone.length"
           class="soft"
         >
-          {{ undone.length }} undone {{ undone.length === 1 ? 'edit' : 'edits' }} can be redone.
+          {{ counted(undone.length, 'undone edit') }} can be redone.
         </p>
         <template v-if="made.length">
           <h2 class="next">Against what is in force</h2>
@@ -129,15 +118,7 @@ useShortcuts([
           />
         </label>
         <p class="soft">
-          {{
-            errors
-              ? `${errors} ${errors === 1 ? 'error stops' : 'errors stop'} the publishing.`
-              : undecided.length
-                ? 'Say first where the documents of removed states go.'
-                : made.length
-                  ? `${made.length} ${made.length === 1 ? 'edit goes' : 'edits go'} in force together, or not at all.`
-                  : ''
-          }}
+          {{ hint }}
         </p>
         <div class="bar">
           <button
@@ -181,9 +162,6 @@ useShortcuts([
 .earlier {
   margin-top: 26px;
   max-width: 900px;
-}
-.once {
-  white-space: nowrap;
 }
 .next {
   margin-top: 18px;

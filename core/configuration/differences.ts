@@ -1,8 +1,8 @@
-import { type Trigger, triggerKind } from './triggers'
 import { schemeChangesInWords, seriesInWords } from '../revision'
+import { fieldsInWords, shown } from './fields-in-words'
 import { principalName, stateName } from './look-up'
-import { effectInWords, referencesInWords, seatsInWords, toldInWords } from './words'
-import type { Configuration, Lifecycle, StateUse, Transition } from './types'
+import { insideTransition } from './transition-differences'
+import type { Configuration, Lifecycle, StateUse } from './types'
 
 /** One difference between two configurations: what it is about, and what is different, in words. */
 export interface Difference {
@@ -64,45 +64,6 @@ function listDifferences<T extends { id: string; name: string }>(
   ]
 }
 
-const shown = (value: unknown): string =>
-  value === undefined || value === null || value === ''
-    ? 'nothing'
-    : value === true
-      ? 'on'
-      : value === false
-        ? 'off'
-        : typeof value === 'object'
-          ? JSON.stringify(value)
-          : String(value)
-
-/** “now steps major, was minor”, for every field that differs. `verbs` names fields in words. */
-function fieldsInWords<T extends object>(
-  before: T,
-  after: T,
-  verbs: Record<string, string>,
-  show: (key: string, value: unknown) => string = (_, value) => shown(value),
-): string[] {
-  const keys = new Set([...Object.keys(before), ...Object.keys(after)]) as Set<keyof T & string>
-  return [...keys]
-    .filter((key) => canonical(before[key]) !== canonical(after[key]))
-    .map((key) => `${verbs[key] ?? `${key}:`} ${show(key, after[key])}, was ${show(key, before[key])}`)
-}
-
-/** The same text for what means the same: fields in any order, empty ones left out. */
-function canonical(value: unknown): string {
-  return (
-    JSON.stringify(value, (_, inner: unknown) =>
-      inner && typeof inner === 'object' && !Array.isArray(inner)
-        ? Object.fromEntries(
-            Object.entries(inner)
-              .filter(([, of]) => of !== undefined)
-              .sort(([a], [b]) => (a < b ? -1 : 1)),
-          )
-        : inner,
-    ) ?? ''
-  )
-}
-
 function schemeDifferences(before: Configuration, after: Configuration): Difference[] {
   const { added, gone, both } = matched(before.schemes, after.schemes, ({ id }) => id)
   return [
@@ -146,21 +107,42 @@ function insideLifecycle(
     words,
     where: { lifecycle: b.id, ...where },
   })
+  return [
+    ...ownFacts(before, after, a, b).map((words) => say(words)),
+    ...betweenStates(before, after, a, b, say),
+    ...betweenTransitions(after, a, b, say),
+  ]
+}
+
+/** What a lifecycle is called, which labels it has, where documents enter. */
+function ownFacts(before: Configuration, after: Configuration, a: Lifecycle, b: Lifecycle): string[] {
   const schemeName = ({ schemes }: Configuration, id: string) =>
     schemes.find((scheme) => scheme.id === id)?.name ?? id
-  const states = matched(a.states, b.states, ({ state }) => state)
-  const transitions = matched(a.transitions, b.transitions, ({ id }) => id)
   return [
-    ...(a.name === b.name ? [] : [say(`is called ${b.name}, was ${a.name}`)]),
+    ...(a.name === b.name ? [] : [`is called ${b.name}, was ${a.name}`]),
     ...(a.scheme === b.scheme
       ? []
-      : [say(`labels by ${schemeName(after, b.scheme)}, was ${schemeName(before, a.scheme)}`)]),
+      : [`labels by ${schemeName(after, b.scheme)}, was ${schemeName(before, a.scheme)}`]),
     ...(a.entry === b.entry
       ? []
-      : [say(`documents enter in ${stateName(after, b.entry)}, was ${stateName(before, a.entry)}`)]),
+      : [`documents enter in ${stateName(after, b.entry)}, was ${stateName(before, a.entry)}`]),
     ...(a.revisionAttribute === b.revisionAttribute
       ? []
-      : [say(`keeps the label in ${shown(b.revisionAttribute)}, was ${shown(a.revisionAttribute)}`)]),
+      : [`keeps the label in ${shown(b.revisionAttribute)}, was ${shown(a.revisionAttribute)}`]),
+  ]
+}
+
+type Say = (words: string, where?: Difference['where']) => Difference
+
+function betweenStates(
+  before: Configuration,
+  after: Configuration,
+  a: Lifecycle,
+  b: Lifecycle,
+  say: Say,
+): Difference[] {
+  const states = matched(a.states, b.states, ({ state }) => state)
+  return [
     ...states.added.map(({ state }) => say(`has the state ${stateName(after, state)}`, { state })),
     ...states.gone.map(({ state }) => say(`has no state ${stateName(before, state)} any more`)),
     ...(states.moved()
@@ -171,6 +153,12 @@ function insideLifecycle(
         say(`${stateName(after, now.state)} ${words}`, { state: now.state }),
       ),
     ),
+  ]
+}
+
+function betweenTransitions(after: Configuration, a: Lifecycle, b: Lifecycle, say: Say): Difference[] {
+  const transitions = matched(a.transitions, b.transitions, ({ id }) => id)
+  return [
     ...transitions.added.map((transition) =>
       say(
         `${transition.name} is new, from ${transition.from.map((state) => stateName(after, state)).join(', ')} to ${stateName(after, transition.to)}`,
@@ -209,52 +197,4 @@ function insideState(
           `gives ${principalName(configuration, principal)} ${rights(newGrants, principal)}, was ${rights(oldGrants, principal)}`,
       ),
   ]
-}
-
-/** How the parts of a transition that are no plain values are said. */
-const inWords: Record<string, (configuration: Configuration, value: never) => string> = {
-  firedBy: (configuration, principals: string[]) =>
-    principals.map((principal) => principalName(configuration, principal)).join(', '),
-  seats: seatsInWords,
-  references: referencesInWords,
-  effects: (configuration, effects: Transition['effects']) =>
-    effects.map((effect) => effectInWords(configuration, effect)).join(', ') || 'nothing',
-  notices: (configuration, notices: NonNullable<Transition['notices']>) =>
-    notices
-      .map(
-        (notice) =>
-          `${toldInWords(configuration, [notice]) || 'nobody'} “${notice.subject}${notice.body ? `: ${notice.body}` : ''}”`,
-      )
-      .join(', '),
-  notBy: (_, whom: string[]) =>
-    whom.map((one) => (one === 'creator' ? 'who created it' : 'who edited it last')).join(', '),
-  trigger: (_, trigger: Trigger) => triggerKind(trigger).name,
-}
-
-function insideTransition(configuration: Configuration, old: Transition, now: Transition): string[] {
-  const verbs = {
-    name: 'is called',
-    from: 'starts from',
-    to: 'leads to',
-    trigger: 'is fired',
-    guard: 'asks',
-    firedBy: 'is fired by',
-    revision: 'steps',
-    comment: 'has comment',
-    effects: 'does',
-    seats: 'has the seats',
-    notBy: 'is not for',
-    notices: 'tells',
-    references: 'asks references to stand in',
-  }
-  return fieldsInWords(old, now, verbs, (key, value) => {
-    if (key === 'from' || key === 'to')
-      return [value]
-        .flat()
-        .map((state) => stateName(configuration, String(state)))
-        .join(', ')
-    return inWords[key] && value !== undefined
-      ? inWords[key](configuration, value as never) || 'nobody'
-      : shown(value)
-  })
 }

@@ -82,26 +82,21 @@ function transitionElement(transition: Transition): Element {
     },
     children: [
       ...firedBy.map((principal): Element => ({ name: 'il:firedBy', attributes: { principal } })),
-      ...seats.map((seat): Element => ({
-        name: 'il:seat',
-        attributes: {
-          id: seat.id,
-          name: seat.name,
-          needed: String(seat.needed),
-          members: seat.members.join(' '),
-        },
-      })),
-      ...effects.map((effect): Element => ({
-        name: `il:${effect.kind}`,
-        attributes: Object.fromEntries(
-          Object.entries(effect)
-            .filter(([key]) => key !== 'kind')
-            .map(([key, value]) => [key, String(value)]),
-        ),
-      })),
+      ...seats.map(seatElement),
+      ...effects.map(effectElement),
     ],
   }
 }
+
+const seatElement = ({ id, name, needed, members }: NonNullable<Transition['seats']>[number]): Element => ({
+  name: 'il:seat',
+  attributes: { id, name, needed: String(needed), members: members.join(' ') },
+})
+
+const effectElement = ({ kind, ...fields }: Transition['effects'][number]): Element => ({
+  name: `il:${kind}`,
+  attributes: Object.fromEntries(Object.entries(fields).map(([key, value]) => [key, String(value)])),
+})
 
 /** SCXML's ids are XML names, which begin with a letter. */
 const nameToken = (id: string): string => (/^[A-Za-z_]/.test(id) ? id : `_${id}`)

@@ -60,28 +60,31 @@ export function readRegister(
       say(`${cells.length} cells where the heading has ${header.cells.length}`)
       continue
     }
-    const cell = (column: RegisterColumn) =>
-      at[column] === undefined ? null : cells[at[column]]!.trim() || null
-    const number = cell('number')
-    const revision = cell('revision')
-    if (!number || !revision) {
-      say(`the ${number ? 'revision' : 'number'} is empty`)
-      continue
-    }
-    const date = isoDay(cell('date'))
-    if (date === undefined) say(`“${cell('date')}” is no date; the line is used without it`)
-    entries.push({
-      line,
-      number,
-      revision,
-      title: cell('title'),
-      date: date ?? null,
-      author: cell('author'),
-      text: cell('text'),
-      status: cell('status'),
-    })
+    const entry = entryOf(line, cells, at, say)
+    if (entry) entries.push(entry)
   }
   return { entries, problems }
+}
+
+/** The entry of a line; undefined, and said, where it names no number or no revision. */
+function entryOf(
+  line: number,
+  cells: string[],
+  at: ReturnType<typeof columnPlaces>,
+  say: (message: string) => void,
+): RegisterEntry | undefined {
+  const cell = (column: RegisterColumn) =>
+    at[column] === undefined ? null : cells[at[column]]!.trim() || null
+  const number = cell('number')
+  const revision = cell('revision')
+  if (!number || !revision) {
+    say(`the ${number ? 'revision' : 'number'} is empty`)
+    return undefined
+  }
+  const date = isoDay(cell('date'))
+  if (date === undefined) say(`“${cell('date')}” is no date; the line is used without it`)
+  const [title, author, text, status] = [cell('title'), cell('author'), cell('text'), cell('status')]
+  return { line, number, revision, title, date: date ?? null, author, text, status }
 }
 
 interface Row {

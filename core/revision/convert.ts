@@ -71,6 +71,8 @@ export function checkConversion(
   rows: Pick<ConversionRow, 'from' | 'to'>[],
 ): ConversionFault[] {
   const faults: ConversionFault[] = []
+  const blame = (kind: ConversionFault['kind'], from: string, to: string | null, message: string) =>
+    faults.push({ kind, from, to, message })
   let before: { from: string; to: string; position: Position } | null = null
   const { read } = inOrder(
     source,
@@ -80,35 +82,22 @@ export function checkConversion(
   for (const { label } of read) {
     const to = targets.get(label) ?? null
     if (to === null || to === '') {
-      faults.push({ kind: 'missing', from: label, to: null, message: `${label} has no equivalent yet` })
+      blame('missing', label, null, `${label} has no equivalent yet`)
       continue
     }
     const reading = parse(target, to)
     if (!reading.ok || !reading.exact) {
-      faults.push({
-        kind: 'refused',
-        from: label,
-        to,
-        message: `${to} is no label of “${target.name}”${reading.ok ? `: it writes ${reading.canonical}` : ''}`,
-      })
+      const written = reading.ok ? `: it writes ${reading.canonical}` : ''
+      blame('refused', label, to, `${to} is no label of “${target.name}”${written}`)
       continue
     }
     if (before) {
       const order = compare(target, before.position, reading.position)
-      if (order === 0)
-        faults.push({
-          kind: 'merged',
-          from: label,
-          to,
-          message: `${before.from} and ${label} both become ${to}`,
-        })
-      if (order > 0)
-        faults.push({
-          kind: 'order',
-          from: label,
-          to,
-          message: `${label} comes after ${before.from}, but ${to} comes before ${before.to}`,
-        })
+      if (order === 0) blame('merged', label, to, `${before.from} and ${label} both become ${to}`)
+      if (order > 0) {
+        const swapped = `${label} comes after ${before.from}, but ${to} comes before ${before.to}`
+        blame('order', label, to, swapped)
+      }
     }
     before = { from: label, to, position: reading.position }
   }

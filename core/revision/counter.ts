@@ -43,26 +43,7 @@ function lettersCounter({
   const fold = (text: string) => (lower ? text.toLowerCase() : text.toUpperCase())
   const skipped = fold(skip)
   const alphabet = [...fold(asciiLetters)].filter((letter) => !skipped.includes(letter))
-  const base = alphabet.length
-  const rank = new Map(alphabet.map((letter, index) => [letter, index + 1]))
-
-  const value = (text: string): number => {
-    if (text.length === 0 || text.length > longestLetters) return 0
-    let sum = 0
-    for (let i = 0; i < text.length; i++) {
-      const digit = rank.get(text[i]!)
-      if (digit === undefined) return 0
-      sum = sum * base + digit
-    }
-    return sum
-  }
-  const spell = (number: number): string => {
-    let text = ''
-    for (let rest = number; rest > 0; rest = Math.floor((rest - 1) / base))
-      text = alphabet[(rest - 1) % base] + text
-    return text
-  }
-
+  const { value, spell } = numeralsOf(alphabet)
   const start = from === undefined ? 1 : value(from)
   const end = to === undefined ? Infinity : value(to)
   const ordinal = (text: string) => {
@@ -81,17 +62,44 @@ function lettersCounter({
       if (value(folded) === 0) return { reason: 'skipped-letter', nearest: besideSkipped(folded, alphabet) }
       return { reason: 'out-of-range', nearest: [spell(value(folded) < start ? start : end)] }
     },
-    fault:
-      base === 0
-        ? 'skips every letter'
-        : from !== undefined && start === 0
-          ? `starts at "${from}", which is no letter of it`
-          : to !== undefined && end === 0
-            ? `ends at "${to}", which is no letter of it`
-            : end < start
-              ? `ends at "${to}", before it starts`
-              : undefined,
+    fault: faultOfLetters(alphabet, { from, to, start, end }),
   }
+}
+
+/** Numbers of an alphabet, from 1: A is 1, Z of 26 letters 26, AA 27; `value` is 0 for what is none. */
+function numeralsOf(alphabet: string[]) {
+  const base = alphabet.length
+  const rank = new Map(alphabet.map((letter, index) => [letter, index + 1]))
+  const value = (text: string): number => {
+    if (text.length === 0 || text.length > longestLetters) return 0
+    let sum = 0
+    for (let i = 0; i < text.length; i++) {
+      const digit = rank.get(text[i]!)
+      if (digit === undefined) return 0
+      sum = sum * base + digit
+    }
+    return sum
+  }
+  const spell = (number: number): string => {
+    let text = ''
+    for (let rest = number; rest > 0; rest = Math.floor((rest - 1) / base))
+      text = alphabet[(rest - 1) % base] + text
+    return text
+  }
+  return { value, spell }
+}
+
+interface Ends {
+  from: string | undefined
+  to: string | undefined
+  start: number
+  end: number
+}
+function faultOfLetters(alphabet: string[], { from, to, start, end }: Ends): string | undefined {
+  if (alphabet.length === 0) return 'skips every letter'
+  if (from !== undefined && start === 0) return `starts at "${from}", which is no letter of it`
+  if (to !== undefined && end === 0) return `ends at "${to}", which is no letter of it`
+  return end < start ? `ends at "${to}", before it starts` : undefined
 }
 
 /** The texts in which each skipped letter gives way to the letter before it, and to the one after it. */
@@ -135,15 +143,15 @@ function digitsCounter({
         nearest: [spell(Number(text) < from ? from : Math.min(end, Number(text)))],
       }
     },
-    fault:
-      !Number.isSafeInteger(from) || from < 0
-        ? 'starts at a number that is not 0, 1, 2…'
-        : to !== undefined && (!Number.isSafeInteger(to) || to < from)
-          ? 'ends before it starts'
-          : !Number.isSafeInteger(width) || width < 0 || width > longestDigits
-            ? `has a width outside 0 to ${longestDigits}`
-            : undefined,
+    fault: faultOfDigits(from, to, width),
   }
+}
+
+function faultOfDigits(from: number, to: number | undefined, width: number): string | undefined {
+  if (!Number.isSafeInteger(from) || from < 0) return 'starts at a number that is not 0, 1, 2…'
+  if (to !== undefined && (!Number.isSafeInteger(to) || to < from)) return 'ends before it starts'
+  const usable = Number.isSafeInteger(width) && width >= 0 && width <= longestDigits
+  return usable ? undefined : `has a width outside 0 to ${longestDigits}`
 }
 
 function isDigits(text: string): boolean {

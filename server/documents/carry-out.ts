@@ -123,16 +123,18 @@ export function carryOut(
     change: row.change + 1,
   })
   const told = inTrail(configuration, outcomeOf(before, commands))
-  record(tx, actor, {
-    code: act.code,
-    action: act.action,
-    subject: { kind: 'document', id: row.id, name: row.number },
-    before: act.before ?? told.before,
-    after: act.after ?? told.after,
-    why: act.why,
-    at,
-  })
+  record(tx, actor, { ...told, ...given(act), subject: subjectOf(row), at })
 }
+
+/** What an act says of itself in the trail, in place of what its commands say. */
+const given = ({ code, action, why, before, after }: CarriedAct) => ({
+  code,
+  action,
+  why,
+  ...(before === undefined ? {} : { before }),
+  ...(after === undefined ? {} : { after }),
+})
+const subjectOf = (row: DocumentRow) => ({ kind: 'document' as const, id: row.id, name: row.number })
 
 /** Registers are written by their handlers; in memory only the document's own row is followed. */
 const isOfRow = (kind: Command['kind']) => !kind.endsWith('register-row')

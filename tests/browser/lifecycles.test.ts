@@ -163,9 +163,9 @@ describe('unattended transitions', () => {
     await signInOn(at.page, at.url)
     await emptyDraft()
     await newLifecycle('Bought part', 'pattern:draft-check-issue')
-    for (const [name, to, guard] of [
-      ['Heavy', 'Issued', 'mass > 5'],
-      ['Light', 'Drafting', 'mass < 8'],
+    for (const [name, to, guard, inWords] of [
+      ['Heavy', 'Issued', 'mass > 5', 'Mass is more than 5'],
+      ['Light', 'Drafting', 'mass < 8', 'Mass is less than 8'],
     ] as const) {
       await drawByMouse('Checking', to)
       await at.page.waitForSelector(`.tray[aria-label="Transition Checking to ${to}"]`)
@@ -173,7 +173,7 @@ describe('unattended transitions', () => {
       await waitForRung(name)
       await choose('Fired', 'unattended')
       await fillIn('Guard', guard, 'Tab')
-      await says(`if ${guard}`)
+      await says(`if ${inWords}`)
     }
     await click(link('Guard as rows, and what it leads to'))
     await says('Heavy and Light')

@@ -1,13 +1,6 @@
 <script setup lang="ts" generic="Row">
 import { useVirtualizer } from '@tanstack/vue-virtual'
-
-export interface Column {
-  key: string
-  label: string
-  width: string
-  right?: boolean
-  sort?: boolean
-}
+import type { Column } from './column'
 
 /** A table of any length: rows come from the server a page at a time, and only those in sight are drawn. */
 const props = defineProps<{
@@ -30,32 +23,12 @@ const emit = defineEmits<{
   total: [count: number]
 }>()
 
-const size = 100
-const pages = shallowReactive(new Map<number, Row[]>())
-const asked = new Set<number>()
-const total = ref(0)
-const loading = ref(true)
-let generation = 0
-
-async function fetch(page: number) {
-  if (asked.has(page)) return
-  asked.add(page)
-  const mine = generation
-  const answer = await props.fetchPage(page * size, size).catch(() => null)
-  if (mine !== generation || !answer) return
-  total.value = answer.total
-  loading.value = false
-  pages.set(page, answer.rows)
-  emit('total', answer.total)
-}
+const { total, loading, pages, fetch, fetchAnew, rowAt, indexOf } = usePages<Row>(
+  (offset, limit) => props.fetchPage(offset, limit),
+  (count) => emit('total', count),
+)
 /** Fetches what is in sight anew, leaving it in place until the answer is there. */
-async function refresh() {
-  generation++
-  asked.clear()
-  const inSight = new Set(virtual.value.getVirtualItems().map((item) => Math.floor(item.index / size)))
-  for (const page of [...pages.keys()]) if (!inSight.has(page)) pages.delete(page)
-  await Promise.all([...new Set([0, ...inSight])].map(fetch))
-}
+const refresh = () => fetchAnew(virtual.value.getVirtualItems().map((item) => item.index))
 watch(
   () => JSON.stringify(props.query),
   () => {
@@ -76,22 +49,13 @@ const virtual = useVirtualizer(
   })),
 )
 const items = computed(() =>
-  virtual.value
-    .getVirtualItems()
-    .map((item) => ({ ...item, row: pages.get(Math.floor(item.index / size))?.[item.index % size] })),
+  virtual.value.getVirtualItems().map((item) => ({ ...item, row: rowAt(item.index) })),
 )
-watch(items, (list) => list.forEach((item) => fetch(Math.floor(item.index / size))))
+watch(items, (list) => list.forEach((item) => fetch(item.index)))
 onMounted(() => fetch(0))
 
 const template = computed(() => props.columns.map((column) => column.width).join(' '))
-const rowAt = (index: number) => pages.get(Math.floor(index / size))?.[index % size]
-const selectedIndex = computed(() => {
-  for (const [page, rows] of pages) {
-    const index = rows.findIndex((row) => props.keyOf(row) === props.selected)
-    if (index >= 0) return page * size + index
-  }
-  return -1
-})
+const selectedIndex = computed(() => indexOf((row) => props.keyOf(row) === props.selected))
 function move(to: number) {
   const index = Math.max(0, Math.min(total.value - 1, to))
   virtual.value.scrollToIndex(index)
@@ -125,28 +89,13 @@ defineExpose({ refresh })
     :aria-label="label"
     :aria-rowcount="total + 1"
   >
-    <div
-      class="head"
-      role="row"
-      :style="{ gridTemplateColumns: template }"
-    >
-      <span
-        v-for="column in columns"
-        :key="column.key"
-        role="columnheader"
-        :class="{ right: column.right }"
-        :aria-sort="sort === column.key ? (descending ? 'descending' : 'ascending') : undefined"
-      >
-        <button
-          v-if="column.sort"
-          class="plain"
-          @click="emit('sort', column.key)"
-        >
-          {{ column.label }}<span v-if="sort === column.key">{{ descending ? ' ↓' : ' ↑' }}</span>
-        </button>
-        <template v-else>{{ column.label }}</template>
-      </span>
-    </div>
+    <CommonTableHead
+      :columns="columns"
+      :sort="sort"
+      :descending="descending"
+      :template="template"
+      @sort="emit('sort', $event)"
+    />
     <div
       ref="scroller"
       class="scroller"
@@ -201,25 +150,6 @@ defineExpose({ refresh })
   flex-direction: column;
   min-height: 0;
   height: 100%;
-}
-.head {
-  display: grid;
-  column-gap: 10px;
-  padding: 4px 8px;
-  border-bottom: 1px solid var(--ink);
-  font-size: 11px;
-  letter-spacing: 0.08em;
-  text-transform: uppercase;
-  font-weight: 600;
-  color: var(--ink-soft);
-  overflow-y: scroll;
-  scrollbar-width: thin;
-  scrollbar-color: transparent transparent;
-}
-.head button {
-  text-transform: inherit;
-  letter-spacing: inherit;
-  font-weight: inherit;
 }
 .scroller {
   overflow-y: scroll;

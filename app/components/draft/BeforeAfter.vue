@@ -1,25 +1,9 @@
 <script setup lang="ts">
-import {
-  type Configuration,
-  differences,
-  type Lifecycle,
-  principalName,
-  stateName,
-  type StateUse,
-  type Transition,
-} from '~~/core/configuration'
+import { type Configuration, stateName } from '~~/core/configuration'
+import { columnsOf, type Pair, stateRows, transitionRows, useOf } from './pairs'
 
 /** What the draft changes in lifecycles, before and after on the same columns. Only rows that differ are shown. */
 const props = defineProps<{ before: Configuration; after: Configuration }>()
-
-interface Cell {
-  was: string
-  now: string
-}
-interface Row {
-  name: string
-  cells: Cell[]
-}
 
 const pairs = computed(() =>
   props.after.lifecycles.flatMap((now) => {
@@ -30,70 +14,9 @@ const pairs = computed(() =>
   }),
 )
 
-/** The states as they will stand, those that go where they stood. */
-function columnsOf(was: Lifecycle, now: Lifecycle): string[] {
-  return was.states.reduce(
-    (columns, { state }, index) => {
-      if (columns.includes(state)) return columns
-      const at = columns.indexOf(was.states[index - 1]?.state ?? '') + 1
-      return [...columns.slice(0, at), state, ...columns.slice(at)]
-    },
-    now.states.map(({ state }) => state),
-  )
-}
-const use = (lifecycle: Lifecycle, state: string) => lifecycle.states.find((other) => other.state === state)
 const name = (state: string) => stateName(props.after, state)
-
-function rowsOf({ was, now, columns }: { was: Lifecycle; now: Lifecycle; columns: string[] }): Row[] {
-  const row = (title: string, of: (use: StateUse, lifecycle: Lifecycle) => string): Row => ({
-    name: title,
-    cells: columns.map((state) => {
-      const [a, b] = [use(was, state), use(now, state)]
-      return { was: a ? of(a, was) : '', now: b ? of(b, now) : '' }
-    }),
-  })
-  const principals = [...new Set([...was.states, ...now.states].flatMap(({ grants }) => Object.keys(grants)))]
-  const all = [
-    row('Phase', ({ phase }) => phase),
-    row('Content', ({ content }) => content),
-    row('New revision gives', ({ newRevision }) => newRevision ?? '–'),
-    row('Labels adopted', ({ adoption }) => (adoption ? 'yes' : '–')),
-    row('Final', ({ final }) => (final ? 'yes' : '–')),
-    row('Entry', ({ state }, { entry }) => (entry === state ? 'entry' : '–')),
-    row('Guidance', ({ guidance }) => guidance ?? '–'),
-    ...principals.map((principal) =>
-      row(
-        principalName(props.after, principal),
-        ({ grants }) => [...(grants[principal] ?? [])].sort().join(' ') || '–',
-      ),
-    ),
-  ]
-  return all.filter(({ cells }) => cells.some((cell) => cell.was && cell.now && cell.was !== cell.now))
-}
-
-function transitionsOf({
-  was,
-  now,
-}: {
-  was: Lifecycle
-  now: Lifecycle
-}): { key: string; name: string; old?: Transition; fresh?: Transition; words: string }[] {
-  const said = differences({ ...props.before, lifecycles: [was] }, { ...props.after, lifecycles: [now] })
-  const gone = was.transitions.filter(({ id }) => !now.transitions.some((transition) => transition.id === id))
-  return [
-    ...now.transitions.flatMap((fresh) => {
-      const old = was.transitions.find(({ id }) => id === fresh.id)
-      const words = said
-        .filter(({ where }) => where.transition === fresh.id)
-        .map((difference) => difference.words.slice(fresh.name.length + 1))
-        .join('; ')
-      return old && !words
-        ? []
-        : [{ key: fresh.id, name: fresh.name, old, fresh, words: old ? words : 'is new' }]
-    }),
-    ...gone.map((old) => ({ key: `gone ${old.id}`, name: old.name, old, words: 'is gone' })),
-  ]
-}
+const rowsOf = (pair: Pair) => stateRows(props.after, pair)
+const transitionsOf = (pair: Pair) => transitionRows(props.before, props.after, pair)
 </script>
 
 <template>
@@ -109,8 +32,8 @@ function transitionsOf({
         v-for="state in pair.columns"
         :key="state"
         class="cell"
-        ><del v-if="!use(pair.now, state)">{{ name(state) }}</del
-        ><ins v-else-if="!use(pair.was, state)">{{ name(state) }}</ins
+        ><del v-if="!useOf(pair.now, state)">{{ name(state) }}</del
+        ><ins v-else-if="!useOf(pair.was, state)">{{ name(state) }}</ins
         ><b
           v-else
           class="clip"

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { type Settlement, sourceInWords } from '~~/core/intake'
-import { type Configuration, schemeFor, stateName } from '~~/core/configuration'
-import { first, format } from '~~/core/revision'
+import { type Configuration, schemeFor } from '~~/core/configuration'
 import { conflictsOf, type PlannedRow } from '~/composables/intakeRows'
 
 /** A file of an intake: what says what, what stands against it with the ways out, and what will happen. */
@@ -18,12 +17,6 @@ const scheme = computed(() => {
   if (!lifecycle) return undefined
   return schemeFor(props.configuration, lifecycle)
 })
-const transition = computed(
-  () =>
-    props.configuration.lifecycles
-      .find(({ id }) => id === plan.value?.lifecycle)
-      ?.transitions.find(({ id }) => id === plan.value?.transition)?.name,
-)
 /** In the order in which one asks: number, label, title, status. */
 const shown = ['number', 'revision', 'title', 'status']
 const evidence = computed(() =>
@@ -136,44 +129,10 @@ const evidence = computed(() =>
       </form>
     </template>
     <template #leads>
-      <template v-if="row.document?.status === 'failed'"
-        ><h3 class="wrong">▲ Failed</h3>
-        <p>{{ row.document.message }}.</p></template
-      >
-      <template v-else-if="plan?.prediction">
-        <h3>{{ row.document?.result ? 'What was predicted' : 'What will happen' }}</h3>
-        <p>
-          Registered in <b>{{ stateName(configuration, plan.prediction.state) }}</b> at
-          <b class="mono">{{ plan.prediction.revision }}</b>, by {{ transition }}, with
-          {{ plan.prediction.versions }} {{ plan.prediction.versions === 1 ? 'version' : 'versions'
-          }}<template v-if="plan.history.length">
-            and {{ plan.history.map((entry) => entry.label).join(', ') }} as history from before the
-            vault</template
-          >.
-        </p>
-        <p>
-          <CommonRevisionTape
-            :rows="plan.prediction.register"
-            :next="plan.prediction.next"
-            :most="8"
-          />
-        </p>
-        <p v-if="plan.prediction.next">
-          The next revision will be <b class="mono">{{ plan.prediction.next }}</b>.
-        </p>
-        <p
-          v-if="scheme"
-          class="soft"
-        >
-          Filed by check-in instead, it would start at {{ format(scheme, first(scheme)) }}.
-        </p>
-      </template>
-      <template v-else
-        ><h3>What will happen</h3>
-        <p class="soft">
-          Nothing, until what holds it back is settled. It is never dropped: it stays here and in the report.
-        </p></template
-      >
+      <IntakePrediction
+        :row="row"
+        :configuration="configuration"
+      />
     </template>
   </ShellTheTray>
 </template>

@@ -17,6 +17,11 @@ const states = computed(() => {
     : configuration.value.lifecycles
   return [...new Set(lifecycles.flatMap((lifecycle) => lifecycle.states.map((use) => use.state)))]
 })
+const kept = computed(() =>
+  configuration.value.attributes
+    .filter(({ systemOnly }) => !systemOnly)
+    .map(({ id, name }) => ({ value: id, name })),
+)
 </script>
 
 <template>
@@ -33,21 +38,13 @@ const states = computed(() => {
         @pick="profile.folder = $event"
     /></label>
     <label
-      >Class<select
-        v-model="profile.class"
-        class="field"
+      >Class<CommonPick
+        :value="profile.class ?? ''"
+        empty="by the class rules"
+        :options="configuration.classes.map((entry) => ({ value: entry.id, name: entry.name }))"
         :disabled="locked"
-      >
-        <option :value="undefined">by the class rules</option>
-        <option
-          v-for="entry in configuration.classes"
-          :key="entry.id"
-          :value="entry.id"
-        >
-          {{ entry.name }}
-        </option>
-      </select></label
-    >
+        @pick="profile.class = $event || undefined"
+    /></label>
     <h2>Target state</h2>
     <div
       v-for="(rule, index) in profile.states"
@@ -103,21 +100,13 @@ const states = computed(() => {
       v-for="key in ['title', 'status', 'date', 'author'] as const"
       :key="key"
       ><span class="cap">{{ key }}</span
-      ><select
-        v-model="profile.attributes[key]"
-        class="field"
+      ><CommonPick
+        :value="profile.attributes[key] ?? ''"
+        empty="not kept"
+        :options="kept"
         :disabled="locked"
-      >
-        <option :value="undefined">not kept</option>
-        <option
-          v-for="attribute in configuration.attributes.filter((other) => !other.systemOnly)"
-          :key="attribute.id"
-          :value="attribute.id"
-        >
-          {{ attribute.name }}
-        </option>
-      </select></label
-    >
+        @pick="profile.attributes[key] = $event || undefined"
+    /></label>
     <button
       class="act"
       :disabled="locked || !changed"

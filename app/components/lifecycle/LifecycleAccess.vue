@@ -93,7 +93,7 @@ const add = (principal: string) =>
     </div>
     <div class="line no-print">
       <CommonPick
-        class="soft"
+        class="soft add"
         quiet
         value=""
         empty="add somebody…"
@@ -144,6 +144,12 @@ const add = (principal: string) =>
 </template>
 
 <style scoped>
+.line .add {
+  font: inherit;
+  text-align: left;
+  text-align-last: left;
+  padding: 0;
+}
 .title {
   display: flex;
   gap: 14px;

@@ -24,7 +24,6 @@ const { copied, copy, paste } = useStateClipboard()
 
 const principals = usePrincipals()
 const asked = computed(() => principals.value.filter(({ value }) => idOf('person', value) === undefined))
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const source = computed(
   () => configuration.value.lifecycles.find(({ id }) => id === copied.value?.source)?.name,
 )
@@ -42,6 +41,12 @@ async function remove() {
   if (await edit({ kind: 'remove-lifecycle', lifecycle: props.lifecycle.id })) await navigateTo('/lifecycles')
 }
 const print = () => window.print()
+const orders = [
+  { value: 'drawn', name: 'as drawn' },
+  { value: 'name', name: 'by name' },
+  { value: 'from', name: 'by state' },
+  { value: 'who', name: 'by who' },
+]
 </script>
 
 <template>
@@ -75,18 +80,13 @@ const print = () => window.print()
     >
     <label v-if="view === 'sheet'"
       >Rows
-      <select
-        class="quiet"
+      <CommonPick
+        quiet
         :value="order"
-        aria-label="Order of the rows"
-        @change="emit('order', text($event) as RowOrder)"
-      >
-        <option value="drawn">as drawn</option>
-        <option value="name">by name</option>
-        <option value="from">by state</option>
-        <option value="who">by who</option>
-      </select></label
-    >
+        label="Order of the rows"
+        :options="orders"
+        @pick="emit('order', $event as RowOrder)"
+    /></label>
     <span class="grow" />
     <button
       v-if="marked.length"

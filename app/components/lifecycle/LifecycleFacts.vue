@@ -4,7 +4,7 @@ import { stateFacts } from './facts'
 
 /** What is so in each state of a lifecycle, a row a fact, changed in place. */
 const props = defineProps<{ lifecycle: Lifecycle }>()
-const { name, here, edit } = useLifecycle(() => props.lifecycle.id)
+const { here, edit } = useLifecycle(() => props.lifecycle.id)
 const change = (use: StateUse, patch: StatePatch) =>
   edit({ kind: 'change-state', lifecycle: props.lifecycle.id, state: use.state, patch })
 </script>

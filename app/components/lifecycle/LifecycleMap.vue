@@ -3,7 +3,7 @@ import '@vue-flow/core/dist/style.css'
 import '@vue-flow/minimap/dist/style.css'
 import { Handle, Position, useVueFlow, VueFlow, type Connection, type Edge, type Node } from '@vue-flow/core'
 import { MiniMap } from '@vue-flow/minimap'
-import { mapSvg, pathOf, tipOf } from '~~/core/formats'
+import { mapSvg } from '~~/core/formats'
 import { type Lifecycle, mayFire } from '~~/core/configuration'
 import type { Selection } from '~/composables/useLifecycle'
 import { saveMap } from '~/composables/saveMap'
@@ -16,7 +16,7 @@ const layout = useMapLayout(() => props.lifecycle)
 const { fitView, zoomIn, zoomOut, onNodesInitialized, dimensions } = useVueFlow('map')
 
 const isState = (state: string) => props.selection?.kind === 'state' && props.selection.state === state
-const isWay = (id: string) => props.selection?.kind === 'transition' && props.selection.transition === id
+const isSelected = (id: string) => props.selection?.kind === 'transition' && props.selection.transition === id
 const useOf = (state: string) => props.lifecycle.states.find((use) => use.state === state)
 const transitionOf = (id: string) => props.lifecycle.transitions.find((other) => other.id === id)
 
@@ -56,10 +56,8 @@ watch(
   () => [layout.value?.width, layout.value?.height, dimensions.value.height],
   () => nextTick(fit),
 )
-const save = (kind: 'svg' | 'png' | 'pdf') =>
-  attempt(() =>
-    saveMap(mapSvg(configuration.value, props.lifecycle, layout.value!), kind, props.lifecycle.id),
-  )
+const drawing = () => mapSvg(configuration.value, props.lifecycle, layout.value!)
+const save = (kind: 'svg' | 'png' | 'pdf') => attempt(() => saveMap(drawing(), kind, props.lifecycle.id))
 </script>
 
 <template>
@@ -101,27 +99,13 @@ const save = (kind: 'svg' | 'png' | 'pdf') =>
         />
       </template>
       <template #edge-transition="{ data }">
-        <g
-          :class="[
-            'transition',
-            transitionOf(data.transition)?.trigger,
-            { selected: isWay(data.transition), muted: muted(data.transition) },
-          ]"
-          ><path
-            class="reach"
-            :d="pathOf(data.points)"
-          /><path
-            class="stem"
-            :d="pathOf(data.points)"
-          /><path
-            class="tip"
-            :d="tipOf(data.points)"
-          /><text
-            :x="data.label.x"
-            :y="data.label.y"
-            >{{ transitionOf(data.transition)?.name }}</text
-          ></g
-        >
+        <LifecycleMapTransition
+          v-if="transitionOf(data.transition)"
+          :transition="transitionOf(data.transition)!"
+          :points="data.points"
+          :label="data.label"
+          :class="{ selected: isSelected(data.transition), muted: muted(data.transition) }"
+        />
       </template>
       <p
         v-if="!layout"
@@ -138,35 +122,13 @@ const save = (kind: 'svg' | 'png' | 'pdf') =>
         aria-label="The whole map"
       />
     </VueFlow>
-    <div class="tools no-print">
-      <button
-        class="act"
-        aria-label="Zoom in"
-        @click="zoomIn()"
-      >
-        +</button
-      ><button
-        class="act"
-        aria-label="Zoom out"
-        @click="zoomOut()"
-      >
-        −</button
-      ><button
-        class="act"
-        @click="fit"
-      >
-        Fit</button
-      ><span>Save as</span
-      ><button
-        v-for="kind in ['svg', 'png', 'pdf'] as const"
-        :key="kind"
-        class="link"
-        :disabled="!layout"
-        @click="save(kind)"
-      >
-        {{ kind.toUpperCase() }}
-      </button>
-    </div>
+    <LifecycleMapTools
+      :ready="!!layout"
+      @in="zoomIn()"
+      @out="zoomOut()"
+      @fit="fit"
+      @save="save"
+    />
   </div>
 </template>
 
@@ -216,58 +178,10 @@ const save = (kind: 'svg' | 'png' | 'pdf') =>
   outline: 2px solid var(--accent);
   outline-offset: 2px;
 }
-.stem {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 1.3;
-}
-.unattended .stem {
-  stroke-dasharray: 5 3;
-}
-.reach {
-  fill: none;
-  stroke: transparent;
-  stroke-width: 14;
-  cursor: pointer;
-}
-.tip {
-  fill: var(--ink);
-}
-.transition text {
-  font:
-    11px 'IBM Plex Sans',
-    sans-serif;
-  fill: var(--ink-soft);
-  cursor: pointer;
-}
-.transition.selected {
-  --ink: var(--accent);
-  --ink-soft: var(--accent);
-}
-.transition.selected .stem {
-  stroke-width: 2.4;
-}
-.transition.muted {
-  opacity: 0.25;
-}
 .laying {
   position: absolute;
   left: 16px;
   top: 12px;
-}
-.tools {
-  position: absolute;
-  left: 10px;
-  bottom: 10px;
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  background: var(--sheet);
-  padding: 4px;
-}
-.tools .act {
-  height: 24px;
-  padding: 0 8px;
 }
 .map :deep(.vue-flow__handle) {
   width: 7px;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { type Lifecycle, stepWord } from '~~/core/configuration'
+import { type Lifecycle, stepWord, whoFires } from '~~/core/configuration'
 import type { RowOrder, Selection } from '~/composables/useLifecycle'
 
 /**
@@ -24,11 +24,12 @@ const { configuration, name } = useLifecycle(() => props.lifecycle.id)
 
 const sheet = ref<HTMLElement>()
 const { width } = useElementSize(sheet)
-/** Pixels that a character takes, in a head and in the label's column. */
-const inHead = 8
+/** Pixels that a character takes in a head, in the label's column and in a row's words. */
+const inHead = 7.6
 const inLabel = 7.8
-/** Beside the columns: names at the left, who fires, and some words at the end. */
-const besides = 156 + 132 + 200
+const inRow = 7.2
+/** Beside the columns: names at the left, and some words at the end. */
+const besides = 162 + 180
 const longest = (texts: string[]) => Math.max(0, ...texts.map((text) => text.length))
 const labelWidth = computed(() => {
   const words = props.lifecycle.transitions.map((entry) =>
@@ -36,17 +37,24 @@ const labelWidth = computed(() => {
   )
   return Math.max(62, Math.ceil(longest(words) * inLabel) + 10)
 })
+const whoWidth = computed(() => {
+  const words = props.lifecycle.transitions.map((entry) => whoFires(configuration.value, entry))
+  return Math.max(64, Math.min(132, Math.ceil(longest(words) * inRow) + 12))
+})
 /** As wide as the longest name, as far as there is room; narrower where there are many states. */
 const columnWidth = computed(() => {
   const states = props.lifecycle.states.map(({ state }) => name(state))
-  const wanted = Math.min(220, Math.max(104, longest(states) * inHead + 26))
-  const room = Math.floor((width.value - besides - labelWidth.value) / Math.max(1, states.length))
+  const wanted = Math.min(220, Math.max(104, longest(states) * inHead + 34))
+  const room = Math.floor(
+    (width.value - besides - labelWidth.value - whoWidth.value) / Math.max(1, states.length),
+  )
   return Math.max(100, Math.min(wanted, room))
 })
 const grid = computed(() => ({
   '--columns': props.lifecycle.states.length,
   '--column': `${columnWidth.value}px`,
   '--label': `${labelWidth.value}px`,
+  '--who': `${whoWidth.value}px`,
 }))
 
 /** What is selected stays in sight above the tray. */
@@ -99,6 +107,6 @@ watch(
 
 <style scoped>
 .score {
-  min-width: calc(156px + var(--columns) * var(--column) + 386px);
+  min-width: calc(156px + var(--columns) * var(--column) + var(--who) + var(--label) + 180px);
 }
 </style>

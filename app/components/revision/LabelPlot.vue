@@ -33,12 +33,39 @@ const bars = computed(() => {
 })
 const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
 
+interface Bar {
+  label: string
+  count: number
+}
+function layoutOf(legal: Bar[], outliers: Bar[]): object {
+  const most = Math.max(0, ...[...legal, ...outliers].map(({ count }) => count))
+  return {
+    margin: { l: 40, r: 8, t: 8, b: 44 },
+    height: 210,
+    bargap: 0.25,
+    showlegend: outliers.length > 0,
+    legend: { orientation: 'h', x: 1, xanchor: 'right', y: 1.02, yanchor: 'bottom' },
+    paper_bgcolor: 'rgba(0,0,0,0)',
+    plot_bgcolor: 'rgba(0,0,0,0)',
+    font: { family: 'IBM Plex Mono, monospace', size: 11, color: colour('--ink') },
+    xaxis: { type: 'category', fixedrange: true, tickangle: legal.length > 30 ? -90 : 0 },
+    yaxis: {
+      fixedrange: true,
+      gridcolor: colour('--hairline'),
+      zeroline: false,
+      rangemode: 'tozero',
+      tickformat: 'd',
+      nticks: 5,
+      ...(most <= 4 ? { dtick: 1 } : {}),
+    },
+  }
+}
+
 async function draw() {
   const { default: Plotly } = await import('plotly.js-dist-min')
   if (!box.value) return
   const { legal, outliers } = bars.value
-  const most = Math.max(0, ...[...legal, ...outliers].map(({ count }) => count))
-  const trace = (name: string, list: { label: string; count: number }[], fill: string, pattern: string) => ({
+  const trace = (name: string, list: Bar[], fill: string, pattern: string) => ({
     type: 'bar' as const,
     name,
     x: list.map(({ label }) => label),
@@ -52,26 +79,7 @@ async function draw() {
       trace('read by the scheme', legal, colour('--ink'), ''),
       trace('not read', outliers, colour('--wrong'), '/'),
     ],
-    {
-      margin: { l: 40, r: 8, t: 8, b: 44 },
-      height: 210,
-      bargap: 0.25,
-      showlegend: outliers.length > 0,
-      legend: { orientation: 'h', x: 1, xanchor: 'right', y: 1.02, yanchor: 'bottom' },
-      paper_bgcolor: 'rgba(0,0,0,0)',
-      plot_bgcolor: 'rgba(0,0,0,0)',
-      font: { family: 'IBM Plex Mono, monospace', size: 11, color: colour('--ink') },
-      xaxis: { type: 'category', fixedrange: true, tickangle: legal.length > 30 ? -90 : 0 },
-      yaxis: {
-        fixedrange: true,
-        gridcolor: colour('--hairline'),
-        zeroline: false,
-        rangemode: 'tozero',
-        tickformat: 'd',
-        nticks: 5,
-        ...(most <= 4 ? { dtick: 1 } : {}),
-      },
-    },
+    layoutOf(legal, outliers),
     { displayModeBar: false, responsive: true },
   )
 }

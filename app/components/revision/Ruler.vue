@@ -1,15 +1,7 @@
 <script setup lang="ts">
-import {
-  compare,
-  labelParts,
-  minorsUpTo,
-  parse,
-  type Position,
-  prepareScheme,
-  type RevisionScheme,
-  seriesInWords,
-  stretch,
-} from '~~/core/revision'
+import { compare, labelParts, type Position, type RevisionScheme } from '~~/core/revision'
+import { counted } from '~/format'
+import { lanesOf } from './lanes'
 
 /** A scheme as a ruler: one lane a series, majors in order, minors where they are opened or in use. */
 const props = defineProps<{
@@ -22,50 +14,16 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ go: [position: Position] }>()
 
-const usual = 22
 const more = reactive<Record<number, number>>({})
-
-interface Placed {
-  position: Position
-  label: string
-}
-const placed = computed<Placed[]>(() =>
-  [...props.taken.keys(), ...props.tried.keys()].flatMap((label) => {
-    const reading = parse(props.scheme, label)
-    return reading.ok ? [{ position: reading.position, label: reading.canonical }] : []
-  }),
-)
 const lanes = computed(() =>
-  props.scheme.series.map((series, index) => {
-    const inLane = placed.value.filter(({ position }) => position.series === index)
-    const here = props.at?.series === index ? props.at : null
-    const farthest = Math.max(
-      here ? here.major + 2 : 0,
-      ...inLane.map(({ position }) => Math.min(position.major + 1, 400)),
-      usual + (more[index] ?? 0),
-    )
-    const minors = new Map<number, number>()
-    for (const { position } of inLane)
-      minors.set(
-        position.major,
-        Math.max(minors.get(position.major) ?? 0, Math.min(12, minorsUpTo(position))),
-      )
-    if (here) minors.set(here.major, Math.max(3, minors.get(here.major) ?? 0, minorsUpTo(here) + 1))
-    const size = prepareScheme(props.scheme).series[index]!.major.size
-    return {
-      series,
-      index,
-      marks: stretch(props.scheme, index, 0, farthest, (major) => minors.get(major) ?? 0),
-      ends: farthest + 1 >= size,
-      words: seriesInWords(series),
-    }
-  }),
+  lanesOf(props.scheme, props.at, [...props.taken.keys(), ...props.tried.keys()], more),
 )
 const isHere = (position: Position) => props.at !== null && compare(props.scheme, props.at, position) === 0
 const words = (label: string, position: Position) => {
-  const parts = labelParts(props.scheme, position)
+  const { series, major, minor } = labelParts(props.scheme, position)
+  const place = `series ${series}, major ${major}${minor === null ? '' : `, minor ${minor}`}`
   const taken = props.taken.get(label)
-  return `${label}: series ${parts.series}, major ${parts.major}${parts.minor === null ? '' : `, minor ${parts.minor}`}${taken ? `; carried by ${taken} ${taken === 1 ? 'document' : 'documents'}` : ''}`
+  return `${label}: ${place}${taken ? `; carried by ${counted(taken, 'document')}` : ''}`
 }
 const lanesBox = ref<HTMLElement>()
 watch(

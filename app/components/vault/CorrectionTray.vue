@@ -10,7 +10,7 @@ const props = defineProps<{
   index: number
   act: (rest: string, method: 'POST', options: { body: object }) => Promise<boolean>
 }>()
-const emit = defineEmits<{ close: []; done: [label: string] }>()
+const emit = defineEmits<{ close: [] }>()
 const label = ref('')
 const comment = ref('')
 const answer = shallowRef<ToldCorrection | null>(null)
@@ -32,12 +32,10 @@ const reasons = computed<Reason[]>(() => (answer.value && !answer.value.ok ? ans
 const corrected = computed(() => (answer.value?.ok ? answer.value.corrected : null))
 async function correct() {
   const after = corrected.value!.row.label
-  if (
-    await props.act('/correction', 'POST', {
-      body: { row: props.index, label: label.value, comment: comment.value },
-    })
-  )
-    emit('done', after)
+  const body = { row: props.index, label: label.value, comment: comment.value }
+  if (!(await props.act('/correction', 'POST', { body }))) return
+  useNotices().say(`The register says ${after} now, and keeps what it was.`)
+  emit('close')
 }
 </script>
 

@@ -16,6 +16,16 @@ const faults = (lifecycle: string) =>
 const title = ref('')
 const labels = ref('')
 const start = ref('')
+const named = ({ id, name }: { id: string; name: string }) => ({ value: id, name })
+const schemes = computed(() => configuration.drafted?.schemes.map(named) ?? [])
+const starts = computed(() => [
+  ...patterns.map(({ id, name }) => ({ value: `pattern:${id}`, name, group: 'from a pattern' })),
+  ...(configuration.drafted?.lifecycles ?? []).map(({ id, name }) => ({
+    value: `like:${id}`,
+    name,
+    group: 'as a copy of',
+  })),
+])
 const lead = computed(
   () =>
     patterns.find(({ id }) => start.value === `pattern:${id}`)?.words ??
@@ -94,45 +104,19 @@ async function add() {
         aria-label="Name of the new lifecycle"
         placeholder="New lifecycle’s name"
       />
-      <select
-        v-model="labels"
-        class="field"
-        aria-label="Scheme of the new lifecycle"
-      >
-        <option value="">{{ configuration.drafted.schemes[0]?.name }}</option>
-        <option
-          v-for="scheme in configuration.drafted.schemes.slice(1)"
-          :key="scheme.id"
-          :value="scheme.id"
-        >
-          {{ scheme.name }}
-        </option>
-      </select>
-      <select
-        v-model="start"
-        class="field"
-        aria-label="What it starts from"
-      >
-        <option value="">starts empty</option>
-        <optgroup label="from a pattern">
-          <option
-            v-for="pattern in patterns"
-            :key="pattern.id"
-            :value="`pattern:${pattern.id}`"
-          >
-            {{ pattern.name }}
-          </option>
-        </optgroup>
-        <optgroup label="as a copy of">
-          <option
-            v-for="lifecycle in configuration.drafted.lifecycles"
-            :key="lifecycle.id"
-            :value="`like:${lifecycle.id}`"
-          >
-            {{ lifecycle.name }}
-          </option>
-        </optgroup>
-      </select>
+      <CommonPick
+        :value="labels || (schemes[0]?.value ?? '')"
+        label="Scheme of the new lifecycle"
+        :options="schemes"
+        @pick="labels = $event"
+      />
+      <CommonPick
+        :value="start"
+        label="What it starts from"
+        empty="starts empty"
+        :options="starts"
+        @pick="start = $event"
+      />
       <button
         class="act"
         :disabled="!title.trim() || !configuration.drafted.schemes.length"

@@ -1,7 +1,5 @@
 <script setup lang="ts">
-import { checkScheme, first, format, parse, type Position, type RevisionScheme } from '~~/core/revision'
-import { idFor } from '~~/core/configuration'
-import type { SchemeUse } from '~~/shared/answers'
+import { checkScheme, first, format, parse, type Position } from '~~/core/revision'
 
 const route = useRoute()
 const store = useConfiguration()
@@ -45,72 +43,13 @@ function jump(position: Position) {
   ask({ at: label })
 }
 
-const use = shallowRef<SchemeUse | null>(null)
-watch(
-  [id, () => store.published?.id],
-  async () =>
-    (use.value = await api<NonNullable<typeof use.value>>(
-      `schemes/${encodeURIComponent(id.value)}/use`,
-    ).catch(() => null)),
-  { immediate: true },
-)
-const taken = computed(
-  () =>
-    new Map(
-      use.value?.labels.filter(({ current }) => current > 0).map(({ label, current }) => [label, current]),
-    ),
-)
+const { taken, carrying, labels: used } = useSchemeUse(id)
 const lifecycles = computed(() => (store.drafted?.lifecycles ?? []).filter((one) => one.scheme === id.value))
-const carrying = computed(() => use.value?.labels.reduce((sum, { current }) => sum + current, 0) ?? 0)
 const tried = shallowRef(new Map<string, number>())
 const targets = shallowRef(new Map<string, number>())
-const compared = computed(() => [
-  ...new Set([...(use.value?.labels.map(({ label }) => label) ?? []), ...tried.value.keys()]),
-])
+const compared = computed(() => [...new Set([...used.value, ...tried.value.keys()])])
 
-/** Counts refusals: the fields are drawn anew then, and show what is, not what was refused. */
-const refused = ref(0)
-async function change(after: RevisionScheme): Promise<boolean> {
-  const done = await store.edit({ kind: 'set-scheme', scheme: after })
-  if (!done) refused.value++
-  return done
-}
-async function add(from: Omit<RevisionScheme, 'id'>) {
-  const name = freshName(from.name)
-  const made = {
-    ...from,
-    name,
-    id: idFor(
-      name,
-      schemes.value.map((entry) => entry.id),
-    ),
-  }
-  if (!(await change(made))) return
-  await navigateTo(`/revisions/${made.id}`)
-  useNotices().say(`${made.name} is in the draft.`)
-}
-function freshName(wanted: string): string {
-  const names = schemes.value.map(({ name }) => name.toLowerCase())
-  for (let n = 1; ; n++) {
-    const name = n === 1 ? wanted.trim() : `${wanted.trim()} ${n}`
-    if (!names.includes(name.toLowerCase())) return name
-  }
-}
-async function remove() {
-  if (await store.edit({ kind: 'remove-scheme', id: id.value })) await navigateTo('/revisions')
-}
-async function spell(spellings: Record<string, string>) {
-  const target = other.value!
-  if (await change({ ...target, spellings: { ...target.spellings, ...spellings } }))
-    useNotices().say(`${Object.keys(spellings).length} legacy spellings of ${target.name} are in the draft.`)
-}
-async function convert(lifecycle: string, conversion: Record<string, string>) {
-  const target = other.value!
-  if (await store.edit({ kind: 'use-scheme', lifecycle, id: target.id, conversion }))
-    useNotices().say(
-      `In the draft: ${store.drafted!.lifecycles.find((entry) => entry.id === lifecycle)!.name} labels by ${target.name}.`,
-    )
-}
+const { refused, change, add, remove, spell, convert } = useSchemeEdits(id, () => other.value!)
 useShortcuts([
   { keys: 'Ctrl+Z', does: 'undo the last edit of the draft', run: () => store.undo() },
   { keys: 'Ctrl+Shift+Z or Ctrl+Y', does: 'redo', run: () => store.redo() },
@@ -122,48 +61,16 @@ useShortcuts([
     v-if="scheme"
     class="page"
   >
-    <div class="bar head">
-      <h1>Revisions</h1>
-      <nav
-        class="schemes"
-        aria-label="Schemes"
-      >
-        <NuxtLink
-          v-for="entry in schemes"
-          :key="entry.id"
-          :to="`/revisions/${entry.id}`"
-          :class="{ here: entry.id === id }"
-          :aria-current="entry.id === id ? 'page' : undefined"
-          >{{ entry.name }}</NuxtLink><button
-          class="link"
-          @click="add({ name: 'New scheme', series: [{ id: 'issue', major: { kind: 'letters' } }] })"
-        >
-          new
-        </button>
-      </nav>
-      <span class="grow" />
-      <label class="soft with"
-        >beside<CommonPick
-          :value="other?.id ?? ''"
-          label="Compare with"
-          empty="nothing"
-          :options="
-            schemes
-              .filter((candidate) => candidate.id !== id)
-              .map((entry) => ({ value: entry.id, name: entry.name }))
-          "
-          @pick="ask({ with: $event || undefined })"
-      /></label>
-    </div>
-    <div class="bar facts">
-      <input
-        :key="refused"
-        class="field title"
-        :value="scheme.name"
-        aria-label="Name of the scheme"
-        @change="change({ ...scheme, name: ($event.target as HTMLInputElement).value })"
-      />
-      <span v-if="lifecycles.length"
+    <RevisionSchemeHead
+      :key="refused"
+      :scheme="scheme"
+      :schemes="schemes"
+      :beside="other?.id ?? ''"
+      @beside="ask({ with: $event || undefined })"
+      @rename="change({ ...scheme, name: $event })"
+      @add="add({ name: 'New scheme', series: [{ id: 'issue', major: { kind: 'letters' } }] })"
+    >
+      <template v-if="lifecycles.length"
         >labels
         <NuxtLink
           v-for="lifecycle in lifecycles"
@@ -177,20 +84,18 @@ useShortcuts([
         >
         carry one of {{ taken.size }} labels now{{
           at ? `; a new document starts at ${format(scheme, first(scheme))}` : ''
-        }}</span
+        }}</template
       >
-      <span
-        v-else
-        class="soft"
+      <template v-else
         >Used by no lifecycle.
         <button
           class="link wrong"
           @click="remove"
         >
           Remove it
-        </button></span
+        </button></template
       >
-    </div>
+    </RevisionSchemeHead>
     <p
       v-for="problem in problems"
       :key="problem.message"
@@ -257,35 +162,6 @@ useShortcuts([
 </template>
 
 <style scoped>
-.head {
-  flex-wrap: wrap;
-}
-.schemes {
-  display: flex;
-  gap: 14px;
-  margin-left: 10px;
-}
-.schemes a {
-  text-decoration: none;
-  padding: 2px 0;
-}
-.schemes a.here {
-  font-weight: 600;
-  box-shadow: inset 0 -2px var(--accent);
-}
-.with {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-  white-space: nowrap;
-}
-.facts {
-  margin: 6px 0 8px;
-}
-.title {
-  width: 210px;
-  font-weight: 600;
-}
 .beside {
   margin: 14px 0 6px;
 }

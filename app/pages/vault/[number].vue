@@ -12,10 +12,11 @@ const { page, acts, trail, missing, load, act, path, predictWith } = useDocument
 const configuration = computed(() => store.published!.configuration)
 const document = computed(() => page.value?.document)
 const nameOf = (state: string) => stateName(configuration.value, state)
-const use = computed(() => {
-  if (!document.value) return undefined
-  return stateUseOf(lifecycleOf(configuration.value, document.value.lifecycle), document.value.state)
-})
+const use = computed(
+  () =>
+    document.value &&
+    stateUseOf(lifecycleOf(configuration.value, document.value.lifecycle), document.value.state),
+)
 const mine = computed(() => page.value?.checkedOutBy?.id === session.person?.id)
 const isOpen = computed(() => use.value?.content === 'open')
 const mayEdit = computed(() => isOpen.value && (!page.value?.checkedOutBy || mine.value))
@@ -64,10 +65,6 @@ async function checkIn(file: File, words: string) {
 }
 const save = (attribute: string, value: string | null) =>
   act('/record', 'PUT', { body: { values: { [attribute]: value } } })
-function corrected(label: string) {
-  close()
-  useNotices().say(`The register says ${label} now, and keeps what it was.`)
-}
 
 useShortcuts([
   { keys: 'O', does: 'check out', run: () => !page.value?.checkedOutBy && act('/check-out', 'POST') },
@@ -168,7 +165,6 @@ useShortcuts([
       :index="correcting"
       :act="act"
       @close="close"
-      @done="corrected"
     />
     <VaultRollBackTray
       v-else-if="rollingBack !== null"

@@ -1,13 +1,14 @@
-import { type Attribute, attributeType, type DocumentRecord, type ValueType } from '../../attribute'
+import { type Attribute, type DocumentRecord, type ValueType } from '../../attribute'
 import type { Condition } from '../types'
 import { evaluate } from '../evaluate'
-import { typesOf } from '../parse'
 import { type Formula, formulaOf, type Literal } from './formula'
 import { sorts } from '../sorts'
-import { isOneOf, type Language } from './languages'
+import { type Language } from './languages'
 import { type NumberRelation, solveNumbers } from './numbers'
-import { solveTexts, type TextConstraint, type TextRelationLiteral } from './texts'
+import type { TextConstraint, TextRelationLiteral } from './text-constraint'
+import { solveTexts } from './texts'
 import { Undecided } from './undecided'
+import { variablesOf } from './variables'
 
 /**
  * `witness` of a “yes” of satisfiable and overlap, and of a “no” of implies and covers; `why` of an undecided
@@ -72,32 +73,6 @@ function find(wanted: [Condition, boolean][], attributes: Attribute[]): Solution
     answer: 'undecided',
     why: 'the numbers lie too close together to be told apart in double precision',
   }
-}
-
-interface Variables {
-  types: Map<string, ValueType>
-  attributes: Map<string, Attribute>
-  choices: Map<string, Language>
-}
-const variables = new WeakMap<Attribute[], Variables>()
-
-/** What attributes demand of their values, worked out once for each list of them. */
-function variablesOf(attributes: Attribute[]): Variables {
-  let known = variables.get(attributes)
-  if (!known) {
-    const choices = attributes.flatMap((attribute): [string, Language][] => {
-      const { solved } = sorts[attributeType(attribute.type).valueType]
-      const only = solved.as === 'text' ? solved.only(attribute) : undefined
-      return only ? [[attribute.id, isOneOf(only)]] : []
-    })
-    known = {
-      types: typesOf(attributes),
-      attributes: new Map(attributes.map((attribute) => [attribute.id, attribute])),
-      choices: new Map(choices),
-    }
-    variables.set(attributes, known)
-  }
-  return known
 }
 
 /** What has been taken to hold on the way to a leaf. */

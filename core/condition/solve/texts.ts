@@ -1,68 +1,11 @@
-import { contains, endsWith, isOneOf, type Language, partOf, suffixOf } from './languages'
+import { contains, endsWith, isOneOf, partOf, suffixOf } from './languages'
 import type { TextRelation } from './formula'
+import { accepted, hopeless, takes, type TextConstraint, type TextRelationLiteral } from './text-constraint'
+import { alongside } from './alongside'
+import { alphabetFor } from './alphabet'
 import { Undecided } from './undecided'
 
-export interface TextConstraint {
-  language: Language
-  inside: boolean
-}
-export interface TextRelationLiteral {
-  left: string
-  relation: TextRelation
-  right: string
-  holds: boolean
-}
-
 const mostStates = 60_000
-const mostTuples = 200_000
-
-/**
- * The characters that variables have to tell apart: those that their constraints name, and as many others as
- * there are variables, in every gap where order counts.
- */
-function alphabetFor(
-  constraints: TextConstraint[],
-  room: number,
-  relations: TextRelationLiteral[],
-): string[] {
-  const taken = new Set<string>()
-  for (const { language } of constraints) for (const char of language.characters) taken.add(char)
-  const named = [...taken].sort()
-  const byOrder =
-    relations.some(({ relation }) => relation === '<' || relation === '<=') ||
-    constraints.some(({ language }) => language.ordered)
-  if (!byOrder) return [...others(taken, room), ...named]
-  const bounds = [...named.map((char) => char.codePointAt(0)!), 0x10000]
-  const between = bounds.flatMap((to, index) => gap(index === 0 ? 0 : bounds[index - 1]! + 1, to, room))
-  return [...between, ...named].sort()
-}
-
-/** Letters and digits that are not named, so that a witness can be read. */
-function others(taken: Set<string>, count: number): string[] {
-  const found: string[] = []
-  for (const char of 'abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789') {
-    if (found.length === count) return found
-    if (!taken.has(char)) found.push(char)
-  }
-  for (let code = 0x4e00; found.length < count; code++)
-    if (!taken.has(String.fromCharCode(code))) found.push(String.fromCharCode(code))
-  return found
-}
-
-/** Up to `count` characters with codes from `from` to below `to`; readable ones where there are any. */
-function gap(from: number, to: number, count: number): string[] {
-  const readable = Array.from({ length: 0x7f - 0x20 }, (_, index) => index + 0x20).filter(
-    (code) => code >= from && code < to,
-  )
-  const codes =
-    readable.length >= count
-      ? readable
-      : Array.from({ length: Math.min(count, to - from) }, (_, index) => from + index)
-  return codes
-    .slice(0, count)
-    .map((code) => String.fromCodePoint(code))
-    .filter((char) => !/[\ud800-\udfff]/.test(char))
-}
 
 /** The shortest texts that satisfy all constraints, at most `count`; fewer mean that there are no more. */
 function wordsOf(constraints: TextConstraint[], alphabet: string[], count: number): string[] {
@@ -106,20 +49,6 @@ function exampleOf(constraints: TextConstraint[]): string | undefined {
       return language.example
   return undefined
 }
-
-function takes({ language, inside }: TextConstraint, text: string): boolean {
-  let state = 0
-  for (const char of text) state = language.step(state, char)
-  return language.accepts(state) === inside
-}
-
-const accepted = (constraints: TextConstraint[], states: number[]) =>
-  constraints.every(({ language, inside }, index) => language.accepts(states[index]!) === inside)
-const hopeless = (constraints: TextConstraint[], states: number[]) =>
-  constraints.some(
-    ({ language, inside }, index) =>
-      language.sink(states[index]!) && language.accepts(states[index]!) !== inside,
-  )
 
 /**
  * Texts for variables that satisfy their constraints and the relations between them, or null where there are none.
@@ -238,122 +167,6 @@ function choose(names: string[], candidates: string[][], relations: TextRelation
     return false
   }
   return place(0) ? chosen : null
-}
-
-/** How two texts stand to each other so far: equal, apart, or one ended while equal and so begins the other. */
-type Order = 'equal' | 'less' | 'greater' | 'begins' | 'begun'
-
-interface Tuple {
-  states: (number[] | null)[]
-  orders: Order[]
-  texts: string[]
-}
-
-/** All texts at once, a character at a time: exact for order, equality and “starts with”. */
-function alongside(
-  names: string[],
-  classes: Map<string, TextConstraint[]>,
-  relations: TextRelationLiteral[],
-  alphabet: string[],
-): string[] | null {
-  if (names.length > 3) throw new Undecided('an order among more than three texts is not decided')
-  const constraints = names.map((name) => classes.get(name)!)
-  const pairs = names.flatMap((_, one) =>
-    names.slice(one + 1).map((__, offset) => [one, one + 1 + offset] as const),
-  )
-  const moves = combinations(names.map(() => [...alphabet, null]))
-  const seen = new Set<string>()
-  const open: Tuple[] = [
-    {
-      states: constraints.map((list) => list.map(() => 0)),
-      orders: pairs.map(() => 'equal'),
-      texts: names.map(() => ''),
-    },
-  ]
-  for (let tuple = open.shift(); tuple; tuple = open.shift()) {
-    for (const move of moves) {
-      const next = advance(tuple, move, constraints, pairs)
-      if (!next) continue
-      if (next.states.every((states) => states === null)) {
-        if (relations.every((relation) => holdsAtEnd(relation, names, pairs, next.orders))) return next.texts
-        continue
-      }
-      const key = JSON.stringify([next.states, next.orders])
-      if (seen.has(key)) continue
-      seen.add(key)
-      if (seen.size > mostTuples) throw new Undecided('the order asked for between texts is too intricate')
-      open.push(next)
-    }
-  }
-  return null
-}
-
-/** What each text does next: a character, or null where it ends. A text that has ended stays ended. */
-function advance(
-  { states, orders, texts }: Tuple,
-  move: (string | null)[],
-  constraints: TextConstraint[][],
-  pairs: (readonly [number, number])[],
-): Tuple | null {
-  const next: (number[] | null)[] = []
-  for (const [index, char] of move.entries()) {
-    const state = states[index]!
-    if (state === null || char === null) {
-      if (state === null ? char !== null : !accepted(constraints[index]!, state)) return null
-      next.push(null)
-      continue
-    }
-    const reached = state.map((at, which) => constraints[index]![which]!.language.step(at, char))
-    if (hopeless(constraints[index]!, reached)) return null
-    next.push(reached)
-  }
-  return {
-    states: next,
-    texts: texts.map((text, index) => text + (move[index] ?? '')),
-    orders: pairs.map(([one, two], index) =>
-      orders[index] === 'equal' ? compared(move[one]!, move[two]!) : orders[index]!,
-    ),
-  }
-}
-
-function compared(one: string | null, two: string | null): Order {
-  if (one === two) return 'equal'
-  if (one === null) return 'begins'
-  if (two === null) return 'begun'
-  return one < two ? 'less' : 'greater'
-}
-
-const turned: Record<Order, Order> = {
-  equal: 'equal',
-  less: 'greater',
-  greater: 'less',
-  begins: 'begun',
-  begun: 'begins',
-}
-
-function holdsAtEnd(
-  { left, relation, right, holds }: TextRelationLiteral,
-  names: string[],
-  pairs: (readonly [number, number])[],
-  orders: Order[],
-): boolean {
-  const [one, two] = [names.indexOf(left), names.indexOf(right)]
-  if (one === two) return (relation !== '<') === holds
-  const index = pairs.findIndex(([a, b]) => (a === one && b === two) || (a === two && b === one))
-  const order = pairs[index]![0] === one ? orders[index]! : turned[orders[index]!]
-  const meant =
-    relation === '=='
-      ? order === 'equal'
-      : relation === '<'
-        ? order === 'less' || order === 'begins'
-        : relation === '<='
-          ? order !== 'greater' && order !== 'begun'
-          : order === 'equal' || order === 'begun'
-  return meant === holds
-}
-
-function combinations<T>(lists: T[][]): T[][] {
-  return lists.reduce<T[][]>((made, list) => made.flatMap((row) => list.map((item) => [...row, item])), [[]])
 }
 
 function unite(names: string[], relations: TextRelationLiteral[]): (name: string) => string {

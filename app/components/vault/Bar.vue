@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core'
+import { stateName } from '~~/core/configuration'
+
+/** What the vault is filtered by, how much that is, and what is done with what is marked. */
+defineProps<{ total: number; marked: number; adoption: string }>()
+const emit = defineEmits<{ unmark: []; file: [] }>()
+const store = useConfiguration()
+const configuration = computed(() => store.published!.configuration)
+const { asked, ask } = useVaultQuery()
+
+const text = ref(asked.value.text ?? '')
+const filter = useDebounceFn(() => ask({ text: text.value.trim() || undefined }), 150)
+watch(text, filter)
+const states = computed(() => [
+  ...new Set(configuration.value.lifecycles.flatMap((lifecycle) => lifecycle.states.map((use) => use.state))),
+])
+const folders = computed(() =>
+  store.seenFolders.filter((path) => path !== '/').map((path) => ({ value: path, name: path })),
+)
+const classes = computed(() => configuration.value.classes.map(({ id, name }) => ({ value: id, name })))
+/** Filters that come from a link elsewhere, in words. */
+const fromElsewhere = computed(() => {
+  const { intake, checkedOut, lifecycle } = asked.value
+  const name = configuration.value.lifecycles.find(({ id }) => id === lifecycle)?.name ?? lifecycle
+  return [intake && 'of one intake', checkedOut && 'checked out', name].filter(Boolean).join(', ')
+})
+const field = ref<HTMLInputElement>()
+useShortcuts([{ keys: '/', does: 'filter the table', run: () => field.value?.focus() }])
+</script>
+
+<template>
+  <div class="bar">
+    <h1>Vault</h1>
+    <input
+      ref="field"
+      v-model="text"
+      class="field filter"
+      type="search"
+      placeholder="Number or title"
+      aria-label="Filter by number or title"
+    />
+    <CommonPick
+      class="narrow"
+      :value="asked.classId ?? ''"
+      label="Class"
+      empty="any class"
+      :options="classes"
+      @pick="ask({ classId: $event || undefined })"
+    />
+    <CommonPick
+      class="narrow"
+      :value="asked.state ?? ''"
+      label="State"
+      empty="any state"
+      :options="states.map((state) => ({ value: state, name: stateName(configuration, state) }))"
+      @pick="ask({ state: $event || undefined })"
+    />
+    <CommonPick
+      class="narrow"
+      :value="asked.folder ?? ''"
+      label="Folder"
+      empty="any folder"
+      :options="folders"
+      @pick="ask({ folder: $event || undefined })"
+    />
+    <button
+      v-if="fromElsewhere"
+      class="link"
+      @click="ask({ intake: undefined, checkedOut: undefined, lifecycle: undefined })"
+    >
+      {{ fromElsewhere }} ×
+    </button>
+    <span
+      class="soft"
+      role="status"
+      >{{ total.toLocaleString('en') }} documents</span
+    >
+    <div class="grow" />
+    <NuxtLink
+      v-if="marked || asked.folder"
+      class="act link-act"
+      :to="adoption"
+      >Adopt {{ marked ? `${marked} marked` : 'the folder’s labels' }}</NuxtLink
+    >
+    <button
+      v-if="marked"
+      class="link"
+      @click="emit('unmark')"
+    >
+      unmark
+    </button>
+    <button
+      class="act"
+      @click="emit('file')"
+    >
+      File a document
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.filter {
+  width: 220px;
+}
+.narrow {
+  width: 130px;
+}
+.link-act {
+  text-decoration: none;
+  line-height: 26px;
+}
+</style>

@@ -1,0 +1,30 @@
+import { type Attribute, attributeType, type ValueType } from '../../attribute'
+import { typesOf } from '../parse'
+import { sorts } from '../sorts'
+import { isOneOf, type Language } from './languages'
+
+export interface Variables {
+  types: Map<string, ValueType>
+  attributes: Map<string, Attribute>
+  choices: Map<string, Language>
+}
+export const variables = new WeakMap<Attribute[], Variables>()
+
+/** What attributes demand of their values, worked out once for each list of them. */
+export function variablesOf(attributes: Attribute[]): Variables {
+  let known = variables.get(attributes)
+  if (!known) {
+    const choices = attributes.flatMap((attribute): [string, Language][] => {
+      const { solved } = sorts[attributeType(attribute.type).valueType]
+      const only = solved.as === 'text' ? solved.only(attribute) : undefined
+      return only ? [[attribute.id, isOneOf(only)]] : []
+    })
+    known = {
+      types: typesOf(attributes),
+      attributes: new Map(attributes.map((attribute) => [attribute.id, attribute])),
+      choices: new Map(choices),
+    }
+    variables.set(attributes, known)
+  }
+  return known
+}
