@@ -6,7 +6,7 @@ import { median } from './median.mjs'
 const jiti = createJiti(import.meta.url)
 const { attributes } = await jiti.import('../core/condition/solve/conditions.fixture.ts')
 const { check } = await jiti.import('../core/check/check.ts')
-const { decide } = await jiti.import('../core/lifecycle/index.ts')
+const { decide } = await jiti.import('../core/engine/index.ts')
 
 /** Ten lifecycles of 40 states and 200 transitions each, a fifth of them unattended, with guards. */
 export function largeConfiguration() {

@@ -20,8 +20,8 @@ async function draftLarge(call) {
       ...use,
       grants: { 'group:vault-administration': ['see', 'edit', 'move'] },
     })),
-    transitions: large.transitions.map((way) => ({
-      ...way,
+    transitions: large.transitions.map((transition) => ({
+      ...transition,
       firedBy: ['group:vault-administration'],
       effects: [],
     })),
@@ -149,7 +149,7 @@ export async function benchSheet() {
     const foundMs = await untilFound(page)
     started = performance.now()
     await page.goto(`${server.url}/lifecycles/l0?view=map`)
-    await page.waitForFunction(() => document.querySelectorAll('.vue-flow .way').length === 200, {
+    await page.waitForFunction(() => document.querySelectorAll('.vue-flow .transition').length === 200, {
       timeout: 60_000,
     })
     const mapMs = performance.now() - started

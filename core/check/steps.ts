@@ -1,5 +1,5 @@
 import { readStep, type RevisionScheme, type RevisionStep, startedSeries } from '../revision'
-import { type Configuration, type Lifecycle, schemeIn, stateName, type Transition } from '../configuration'
+import { schemeIn, stateName, type Configuration, type Lifecycle, type Transition } from '../configuration'
 import { finding, type Finding } from './finding'
 
 /** Steps that a lifecycle's scheme does not have, or that would lead back. */

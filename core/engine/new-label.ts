@@ -1,5 +1,5 @@
 import type { Reason } from '../access'
-import { attributeOf, type Lifecycle, schemeFor, type Transition } from '../configuration'
+import { attributeOf, schemeFor, type Lifecycle, type Transition } from '../configuration'
 import { adoptedAttribute, first, format, positionOf, RevisionError, step, type Step } from '../revision'
 import { adoptable } from './adopt'
 import { whereIs } from './reasons-against-firing'

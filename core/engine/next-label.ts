@@ -1,5 +1,5 @@
 import { isAdopting, type RevisionScheme, type Step, walk } from '../revision'
-import { type Configuration, type Lifecycle, schemeFor, type Transition } from '../configuration'
+import { schemeFor, type Configuration, type Lifecycle, type Transition } from '../configuration'
 import type { DocumentSnapshot } from './document'
 
 /** The label that the first stepping transition out of a document's state would give, whoever may fire it. */

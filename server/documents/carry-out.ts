@@ -73,8 +73,9 @@ const handlers: Handlers = {
       .set({ label: after.label, was: after.was })
       .where(and(eq(registerRows.document, row.id), eq(registerRows.position, position)))
       .run()
+    const relabelled: Partial<typeof versions.$inferInsert> = { revision: after.label }
     tx.update(versions)
-      .set({ revision: after.label } as Partial<typeof versions.$inferInsert>)
+      .set(relabelled)
       .where(and(eq(versions.document, row.id), eq(versions.revision, before)))
       .run()
   },

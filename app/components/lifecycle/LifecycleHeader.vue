@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Lifecycle, schemeFor } from '~~/core/configuration'
+import { schemeFor, type Lifecycle } from '~~/core/configuration'
 import { counted } from '~/format'
 
 /** A lifecycle's name, its classes, the scheme of its labels and where they are kept. */
