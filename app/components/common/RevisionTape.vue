@@ -15,10 +15,16 @@ const marks = computed(() =>
   ]),
 )
 const shown = computed(() => marks.value.slice(-(props.most ?? 4)))
-const words = computed(
-  () =>
-    `${props.rows.map((row) => `${row.label}${row.origin === 'native' ? '' : ' from before the vault'}${row.was?.length ? ` (corrected, was ${row.was.map(({ label }) => label).join(', ')})` : ''}`).join(', ') || 'no revision yet'}${props.next ? `; next ${props.next}` : ''}`,
-)
+/** A row for people: its label, where it comes from, and what it was before it was corrected. */
+function rowInWords({ label, origin, was }: (typeof props.rows)[number]): string {
+  const from = origin === 'native' ? '' : ' from before the vault'
+  const before = (was ?? []).map((row) => row.label).join(', ')
+  return `${label}${from}${before ? ` (corrected, was ${before})` : ''}`
+}
+const words = computed(() => {
+  const rows = props.rows.map(rowInWords).join(', ') || 'no revision yet'
+  return props.next ? `${rows}; next ${props.next}` : rows
+})
 </script>
 
 <template>

@@ -133,16 +133,9 @@ async function remove() {
   </ShellTheTray>
 </template>
 
+<style scoped src="../common/tray-form.css"></style>
+
 <style scoped>
-.form {
-  display: grid;
-  grid-template-columns: 56px 1fr;
-  gap: 4px 8px;
-  align-items: center;
-}
-.form label {
-  color: var(--ink-soft);
-}
 .note {
   margin: 6px 0;
 }

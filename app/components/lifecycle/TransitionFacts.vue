@@ -101,4 +101,4 @@ async function remove() {
   </button>
 </template>
 
-<style scoped src="./tray.css"></style>
+<style scoped src="../common/tray-form.css"></style>

@@ -141,7 +141,7 @@ function exclude(whom: 'creator' | 'lastEditor', event: Event) {
   >
 </template>
 
-<style scoped src="./tray.css"></style>
+<style scoped src="../common/tray-form.css"></style>
 
 <style scoped>
 .check {

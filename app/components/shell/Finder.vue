@@ -34,11 +34,11 @@ const ask = useDebounceFn(async () => {
     people: { name: string; groups: string[] }[]
   }>('find', { query: { text: text.value.trim() } })
   found.value = [
-    ...answer.documents.map((document) => ({
+    ...answer.documents.map(({ number, title, state, revision }) => ({
       kind: 'document',
-      name: document.number,
-      detail: `${document.title ?? ''} · ${stateName(configuration.published!.configuration, document.state)} ${document.revision ?? ''}`,
-      to: `/vault/${encodeURIComponent(document.number)}`,
+      name: number,
+      detail: `${title ?? ''} · ${stateName(configuration.published!.configuration, state)} ${revision ?? ''}`,
+      to: `/vault/${encodeURIComponent(number)}`,
     })),
     ...answer.people.map((person) => ({
       kind: 'person',

@@ -120,14 +120,4 @@ async function submit() {
   </ShellTheTray>
 </template>
 
-<style scoped>
-.form {
-  display: grid;
-  grid-template-columns: 60px 1fr;
-  gap: 5px 8px;
-  align-items: center;
-}
-label {
-  color: var(--ink-soft);
-}
-</style>
+<style scoped src="../common/tray-form.css"></style>

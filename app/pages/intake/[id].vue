@@ -29,7 +29,7 @@ const station = computed<Station>(() =>
 const counts = computed<Record<Station, string>>(() => ({
   read: `${files.value} files`,
   reconcile: sum('held') ? `${sum('held')} files held` : 'nothing open',
-  map: `${(planned.value.ready ?? 0) + (planned.value.held ?? 0) + (planned.value.done ?? 0) + (planned.value.failed ?? 0)} documents`,
+  map: `${Object.values(planned.value).reduce((total, count) => total + count, 0)} documents`,
   run: planned.value.ready ? `${planned.value.ready} ready` : `${planned.value.done ?? 0} in`,
   verify: planned.value.done ? `${planned.value.done} brought in` : '–',
 }))
