@@ -67,7 +67,7 @@ const most = computed(() => Math.max(1, ...rows.value.map((row) => row.standing!
             <CommonJobProgress :job="job" />
           </li>
           <li v-if="view.checkedOut">
-            <span class="soft">□</span>
+            <span class="soft">□</span>{{ ' ' }}
             <NuxtLink to="/vault?checkedOut=true">{{ view.checkedOut }} documents are checked out</NuxtLink>
           </li>
           <li
