@@ -26,6 +26,8 @@ export default defineNuxtConfig({
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
     },
   },
+  // A line break between two words is a space, as everywhere in HTML; so the formatter may break lines.
+  vue: { compilerOptions: { whitespace: 'preserve' } },
   elementPlus: { importStyle: 'css', themes: ['dark'] },
   typescript: { strict: true, tsConfig: decorators, sharedTsConfig: decorators, nodeTsConfig: decorators },
   nitro: {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { lifecycleOf, stateName } from '~~/core/configuration'
+import { counted } from '~/format'
 import type { Overview } from '~~/shared/answers'
 
 const store = useConfiguration()
@@ -39,7 +40,8 @@ const most = computed(() => Math.max(1, ...rows.value.map((row) => row.standing!
         <ul>
           <li v-if="view.draft.edits">
             <span class="waits">■</span> <NuxtLink to="/publish">Draft {{ view.draft.number }}</NuxtLink> has
-            {{ view.draft.edits }} edits that are not in force; the last: {{ view.draft.last }}
+            {{ counted(view.draft.edits, 'edit that is', 'edits that are') }} not in force; the last:
+            {{ view.draft.last }}
           </li>
           <li
             v-for="finding in view.findings.slice(0, 6)"
@@ -67,8 +69,10 @@ const most = computed(() => Math.max(1, ...rows.value.map((row) => row.standing!
             <CommonJobProgress :job="job" />
           </li>
           <li v-if="view.checkedOut">
-            <span class="soft">□</span>{{ ' ' }}
-            <NuxtLink to="/vault?checkedOut=true">{{ view.checkedOut }} documents are checked out</NuxtLink>
+            <span class="soft">□</span>
+            <NuxtLink to="/vault?checkedOut=true"
+              >{{ counted(view.checkedOut, 'document is', 'documents are') }} checked out</NuxtLink
+            >
           </li>
           <li
             v-if="!view.draft.edits && !view.findings.length && !view.intakes.length && !view.jobs.length"

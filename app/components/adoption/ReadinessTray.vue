@@ -18,7 +18,7 @@ const way = computed(() => props.row.ahead?.transitions.map(({ name }) => name).
   >
     <template #what>
       <h3>
-        <NuxtLink :to="`/vault/${encodeURIComponent(row.number)}`">{{ row.number }}</NuxtLink>{{ ' ' }}
+        <NuxtLink :to="`/vault/${encodeURIComponent(row.number)}`">{{ row.number }}</NuxtLink>
         <span class="soft">{{ row.title }}</span>
       </h3>
       <dl class="pairs">

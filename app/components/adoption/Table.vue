@@ -93,7 +93,7 @@ const target = (event: Event) => event.target as HTMLInputElement
       ><template v-if="row.decision.ok"
         ><span class="mono"
           >{{ row.current ?? '–' }} → <b>{{ row.decision.outcome.after }}</b></span
-        >{{ ' ' }}
+        >
         <span :class="row.ahead?.below && row.adopt === row.label ? 'waits' : 'soft'">{{
           row.ahead?.below && row.adopt !== row.label
             ? `one below ${row.label}; the step to ${stateName(configuration, row.ahead.state)} lands right`

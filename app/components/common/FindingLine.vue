@@ -66,13 +66,15 @@ const personName = (id: string) =>
         :to="to"
         class="soft"
         >show</NuxtLink
-      >{{ ' ' }}
+      >
       <button
         v-if="finding.fix"
         class="link"
         @click="store.edit(finding.fix.edit)"
       >
-        {{ finding.fix.words }}</button>{{ ' ' }} <slot
+        {{ finding.fix.words }}
+      </button>
+      <slot
     /></span>
   </p>
 </template>

@@ -117,7 +117,7 @@ const move = (index: number, by: number) =>
     </div>
     <h2>How patterns are written</h2>
     <p class="soft help">
-      <code>{number}</code> <code>{revision}</code> <code>{title}</code> <code>{status}</code>{{ ' ' }}
+      <code>{number}</code> <code>{revision}</code> <code>{title}</code> <code>{status}</code>
       <code>{date}</code> <code>{author}</code> <code>{extension}</code> are read, <code>{ignore}</code> is
       passed over; <code>{number:BR-####}</code> has that shape; <code>[…]</code> may be missing;
       <code>*</code> any text, <code>?</code> one character, <code>#</code> a digit, <code>@</code> a letter.

@@ -82,7 +82,7 @@ const add = (principal: string) =>
       <span
         v-if="isEmpty(principal)"
         class="in-words no-print"
-        ><span class="soft">no right anywhere</span>{{ ' ' }}
+        ><span class="soft">no right anywhere</span>
         <button
           class="link"
           @click="edit({ kind: 'drop-principal', lifecycle: lifecycle.id, principal })"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { schemeFor, type Lifecycle } from '~~/core/configuration'
+import { lifecycleOf, schemeFor, type Lifecycle } from '~~/core/configuration'
 import { counted } from '~/format'
 
 /** A lifecycle's name, its classes, the scheme of its labels and where they are kept. */
@@ -7,7 +7,10 @@ const props = defineProps<{ lifecycle: Lifecycle; documents: number }>()
 const { configuration, edit } = useLifecycle(() => props.lifecycle.id)
 const id = computed(() => props.lifecycle.id)
 const allClasses = computed(() =>
-  configuration.value.classes.map((other) => ({ value: other.id, name: other.name })),
+  configuration.value.classes.map((other) => ({
+    value: other.id,
+    name: `${other.name}, now ${lifecycleOf(configuration.value, other.lifecycle).name}`,
+  })),
 )
 const scheme = computed(() => schemeFor(configuration.value, props.lifecycle))
 const classes = computed(() => configuration.value.classes.filter((other) => other.lifecycle === id.value))

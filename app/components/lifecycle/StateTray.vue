@@ -122,8 +122,8 @@ async function remove() {
         class="link wrong"
         @click="remove"
       >
-        Remove this state</button
-      >{{ ' ' }}
+        Remove this state
+      </button>
       <span
         v-if="into.length + outOf.length"
         class="soft"

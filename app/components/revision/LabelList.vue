@@ -82,8 +82,7 @@ const place = ({ reading, sentence }: ReadLabel) => {
         ><span
           v-if="row.reading.ok"
           class="mono"
-          ><b>{{ row.reading.canonical }}</b
-          >{{ ' ' }}
+          ><b>{{ row.reading.canonical }}</b>
           <span
             v-if="!row.reading.exact"
             class="soft"

@@ -40,7 +40,8 @@ const corrections = computed(() =>
             <s
               class="soft"
               :title="`${was.why} (${was.by}, ${was.on})`"
-              >{{ was.label }}</s>{{ ' ' }}
+              >{{ was.label }}</s
+            >
           </template>
           <b>{{ row.label }}</b>
         </td>

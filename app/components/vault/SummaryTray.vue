@@ -26,7 +26,7 @@ const fields = computed(() =>
   >
     <template #what>
       <h3>
-        <NuxtLink :to="`/vault/${encodeURIComponent(number)}`">{{ number }}</NuxtLink>{{ ' ' }}
+        <NuxtLink :to="`/vault/${encodeURIComponent(number)}`">{{ number }}</NuxtLink>
         <span class="soft">{{ page.document.title }}</span>
       </h3>
       <dl class="pairs">
