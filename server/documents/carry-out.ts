@@ -34,59 +34,81 @@ interface Place {
   content: Incoming | undefined
 }
 
-type Handlers = {
-  [Kind in Command['kind']]?: (place: Place, command: Extract<Command, { kind: Kind }>) => void
+type Of<Kind extends Command['kind']> = Extract<Command, { kind: Kind }>
+
+/** How one kind of command is written: whether it changes the document's own row, and what beside it. */
+interface Writer<Written extends Command> {
+  inRow: boolean
+  write?: (place: Place, command: Written) => void
 }
 
-/** What is written beside the document's own row; the others change that row alone. */
-const handlers: Handlers = {
-  'add-version': ({ tx, row, actor, at, content }, { version, revision, comment, content: of }) => {
-    const file =
-      of === 'incoming' ? content! : (content ?? contentOf(tx, row.id, of === 'current' ? row.version : of))
-    statements(tx).addVersion.run({
-      document: row.id,
-      version,
-      fileName: file.fileName,
-      sha256: file.sha256,
-      size: file.size,
-      revision,
-      comment,
-      at,
-      personName: actor.name,
-    })
-  },
-  'add-register-row': ({ tx, row }, { row: added }) => {
-    const last = statements(tx).lastRegisterRow.get({ document: row.id })
-    const position = (last?.position ?? 0) + 1
-    statements(tx).addRegisterRow.run({ document: row.id, position, was: null, ...added })
-  },
-  'correct-register-row': ({ tx, row }, { index, before, row: after }) => {
-    const { position } = tx
-      .select({ position: registerRows.position })
-      .from(registerRows)
-      .where(eq(registerRows.document, row.id))
-      .orderBy(registerRows.position)
-      .limit(1)
-      .offset(index)
-      .get()!
-    tx.update(registerRows)
-      .set({ label: after.label, was: after.was })
-      .where(and(eq(registerRows.document, row.id), eq(registerRows.position, position)))
-      .run()
-    const relabelled: Partial<typeof versions.$inferInsert> = { revision: after.label }
-    tx.update(versions)
-      .set(relabelled)
-      .where(and(eq(versions.document, row.id), eq(versions.revision, before)))
-      .run()
-  },
-  'move-register-row': ({ tx, row }, { label, from, to }) => {
-    tx.update(registerRows)
-      .set({ version: to })
-      .where(
-        and(eq(registerRows.document, row.id), eq(registerRows.label, label), eq(registerRows.version, from)),
-      )
-      .run()
-  },
+/** Every kind of command. One that is missing here does not compile. */
+const writers: { [Kind in Command['kind']]: Writer<Of<Kind>> } = {
+  'set-state': { inRow: true },
+  'set-label': { inRow: true },
+  'write-attribute': { inRow: true },
+  'add-version': { inRow: true, write: addVersion },
+  'add-register-row': { inRow: false, write: addRegisterRow },
+  'correct-register-row': { inRow: false, write: correctRegisterRow },
+  'move-register-row': { inRow: false, write: moveRegisterRow },
+}
+const writerOf = ({ kind }: Command) => writers[kind] as unknown as Writer<Command>
+
+function addVersion(
+  { tx, row, actor, at, content }: Place,
+  { version, revision, comment, content: of }: Of<'add-version'>,
+): void {
+  const file =
+    of === 'incoming' ? content! : (content ?? contentOf(tx, row.id, of === 'current' ? row.version : of))
+  statements(tx).addVersion.run({
+    document: row.id,
+    version,
+    fileName: file.fileName,
+    sha256: file.sha256,
+    size: file.size,
+    revision,
+    comment,
+    at,
+    personName: actor.name,
+  })
+}
+
+function addRegisterRow({ tx, row }: Place, { row: added }: Of<'add-register-row'>): void {
+  const last = statements(tx).lastRegisterRow.get({ document: row.id })
+  const position = (last?.position ?? 0) + 1
+  statements(tx).addRegisterRow.run({ document: row.id, position, was: null, ...added })
+}
+
+function correctRegisterRow(
+  { tx, row }: Place,
+  { index, before, row: after }: Of<'correct-register-row'>,
+): void {
+  const { position } = tx
+    .select({ position: registerRows.position })
+    .from(registerRows)
+    .where(eq(registerRows.document, row.id))
+    .orderBy(registerRows.position)
+    .limit(1)
+    .offset(index)
+    .get()!
+  tx.update(registerRows)
+    .set({ label: after.label, was: after.was })
+    .where(and(eq(registerRows.document, row.id), eq(registerRows.position, position)))
+    .run()
+  const relabelled: Partial<typeof versions.$inferInsert> = { revision: after.label }
+  tx.update(versions)
+    .set(relabelled)
+    .where(and(eq(versions.document, row.id), eq(versions.revision, before)))
+    .run()
+}
+
+function moveRegisterRow({ tx, row }: Place, { label, from, to }: Of<'move-register-row'>): void {
+  tx.update(registerRows)
+    .set({ version: to })
+    .where(
+      and(eq(registerRows.document, row.id), eq(registerRows.label, label), eq(registerRows.version, from)),
+    )
+    .run()
 }
 
 /**
@@ -103,12 +125,11 @@ export function carryOut(
 ): void {
   const at = act.at ?? now()
   const place: Place = { tx, row, actor, at, content: act.content }
-  for (const command of commands)
-    (handlers[command.kind] as ((place: Place, command: Command) => void) | undefined)?.(place, command)
+  for (const command of commands) writerOf(command).write?.(place, command)
   const before = { ...row, register: [], checkedOutBy: null }
   const after = inMemory(
     before,
-    commands.filter(({ kind }) => isOfRow(kind)),
+    commands.filter((command) => writerOf(command).inRow),
   )
   statements(tx).changeStanding.run({
     id: row.id,
@@ -136,9 +157,6 @@ const given = ({ code, action, why, before, after }: CarriedAct) => ({
   ...(after === undefined ? {} : { after }),
 })
 const subjectOf = (row: DocumentRow) => ({ kind: 'document' as const, id: row.id, name: row.number })
-
-/** Registers are written by their handlers; in memory only the document's own row is followed. */
-const isOfRow = (kind: Command['kind']) => !kind.endsWith('register-row')
 
 function fileNameAfter(tx: Tx, row: DocumentRow, commands: Command[], content: Incoming | undefined): string {
   if (content) return content.fileName
