@@ -1,5 +1,5 @@
 import { and, eq, gte, inArray, lte, or, type SQL, sql } from 'drizzle-orm'
-import { allows, chainTo } from '../../core/access'
+import { allows, chainTo, type Right } from '../../core/access'
 import { published } from '../configuration/published'
 import type { Tx } from '../database/connection'
 import { documents } from '../database/schema'
@@ -44,12 +44,14 @@ export const inFolder = (folder: string): SQL | undefined =>
 /** The folders in or below which a person may see documents of some lifecycle in some state. */
 export function seenFolders(tx: Tx, account: Account): string[] {
   const uses = published(tx).configuration.lifecycles.flatMap(({ states }) => states)
+  // Whoever sees in some state: one rule to ask in each folder, however many lifecycles there are.
+  const seers = uses.flatMap(({ grants }) =>
+    Object.keys(grants).filter((who) => grants[who]!.includes('see')),
+  )
+  const somewhere = { grants: Object.fromEntries(seers.map((who): [string, Right[]] => [who, ['see']])) }
   const folders = allFolders(tx)
   const person = asPerson(account)
-  const seen = folders.filter(({ path }) => {
-    const chain = chainTo(folders, path)
-    return uses.some((use) => allows(person, chain, use, 'see'))
-  })
+  const seen = folders.filter(({ path }) => allows(person, chainTo(folders, path), somewhere, 'see'))
   const isAbove = (path: string) =>
     seen.some((other) => other.path.startsWith(path === '/' ? '/' : `${path}/`))
   return folders
