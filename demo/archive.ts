@@ -29,12 +29,14 @@ interface Legacy {
   history: { revision: string; date: string; author: string; text: string }[]
 }
 
+const twoDigits = (number: number) => String(number).padStart(2, '0')
+
 /** Makes up one drawing with its history up to a major, 0 being `A`. */
 function legacyDrawing(random: Chance, number: string, majors: number): Legacy {
   const year = 2006 + random.below(9)
   const history = Array.from({ length: majors + 1 }, (_, i) => ({
     revision: label(i),
-    date: `${year + i}-${String(1 + random.below(12)).padStart(2, '0')}-${String(1 + random.below(28)).padStart(2, '0')}`,
+    date: [year + i, twoDigits(1 + random.below(12)), twoDigits(1 + random.below(28))].join('-'),
     author: random.pick(legacyAuthors),
     text: i === 0 ? 'First issue' : random.pick(changes),
   }))

@@ -1,5 +1,5 @@
 import type { RevisionScheme } from '~~/core/revision'
-import { idFor } from '~~/core/configuration'
+import { idFor, lifecycleOf } from '~~/core/configuration'
 
 /** A name that no scheme has: the wanted one, else with a number. */
 function freshName(wanted: string, taken: string[]): string {
@@ -48,7 +48,7 @@ export function useSchemeEdits(id: Ref<string>, other: () => RevisionScheme) {
     const target = other()
     if (await store.edit({ kind: 'use-scheme', lifecycle, id: target.id, conversion }))
       useNotices().say(
-        `In the draft: ${store.drafted!.lifecycles.find((entry) => entry.id === lifecycle)!.name} labels by ${target.name}.`,
+        `In the draft: ${lifecycleOf(store.drafted!, lifecycle).name} labels by ${target.name}.`,
       )
   }
 

@@ -5,6 +5,9 @@ import type { Condition, Operand } from './types'
 /** How strongly each kind binds: a part that binds more weakly than its place needs parentheses. */
 const strength = { or: 1, and: 2, other: 3 }
 
+/** Whether a condition needs no brackets behind a “!”. */
+const standsAlone = ({ kind }: Condition) => kind === 'constant' || kind === 'yes' || kind === 'glob'
+
 /**
  * A condition as text, from which `parseCondition` reads the same tree again. Texts stand in double quotes,
  * and only the
@@ -17,7 +20,7 @@ export function writeCondition(condition: Condition): string {
     case 'yes':
       return condition.name
     case 'not':
-      return `!${condition.of.kind === 'constant' || condition.of.kind === 'yes' || condition.of.kind === 'glob' ? writeCondition(condition.of) : `(${writeCondition(condition.of)})`}`
+      return `!${standsAlone(condition.of) ? writeCondition(condition.of) : `(${writeCondition(condition.of)})`}`
     case 'and':
       return `${at(condition.left, strength.and)} && ${at(condition.right, strength.and + 1)}`
     case 'or':

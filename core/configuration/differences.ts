@@ -159,12 +159,10 @@ function betweenStates(
 function betweenTransitions(after: Configuration, a: Lifecycle, b: Lifecycle, say: Say): Difference[] {
   const transitions = matched(a.transitions, b.transitions, ({ id }) => id)
   return [
-    ...transitions.added.map((transition) =>
-      say(
-        `${transition.name} is new, from ${transition.from.map((state) => stateName(after, state)).join(', ')} to ${stateName(after, transition.to)}`,
-        { transition: transition.id },
-      ),
-    ),
+    ...transitions.added.map(({ id, name, from, to }) => {
+      const starts = from.map((state) => stateName(after, state)).join(', ')
+      return say(`${name} is new, from ${starts} to ${stateName(after, to)}`, { transition: id })
+    }),
     ...transitions.gone.map((transition) => say(`${transition.name} is gone`)),
     ...(transitions.moved() ? [say('its transitions stand in another order')] : []),
     ...transitions.both.flatMap(([old, now]) =>
@@ -192,9 +190,9 @@ function insideState(
     }),
     ...principals
       .filter((principal) => rights(oldGrants, principal) !== rights(newGrants, principal))
-      .map(
-        (principal) =>
-          `gives ${principalName(configuration, principal)} ${rights(newGrants, principal)}, was ${rights(oldGrants, principal)}`,
-      ),
+      .map((principal) => {
+        const [was, given] = [rights(oldGrants, principal), rights(newGrants, principal)]
+        return `gives ${principalName(configuration, principal)} ${given}, was ${was}`
+      }),
   ]
 }

@@ -24,10 +24,10 @@ export function nameHint(configuration: Configuration, state: State): NameHint |
   if (special.length === 0 || words.length === special.length) return undefined
   const name = capitalised(words.filter((word) => !special.includes(word)).join(' '))
   const known = configuration.states.find((other) => other.name.toLowerCase() === name.toLowerCase())
-  return {
-    words: `speaks of ${special.join(' ').toLowerCase()}: ${known ? `${known.name} is in the catalogue already` : `${name} would serve other lifecycles too`}`,
-    name,
-  }
+  const better = known
+    ? `${known.name} is in the catalogue already`
+    : `${name} would serve other lifecycles too`
+  return { words: `speaks of ${special.join(' ').toLowerCase()}: ${better}`, name }
 }
 
 /** Without case, spaces, hyphens and the s of a plural. */

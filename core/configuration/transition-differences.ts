@@ -14,10 +14,10 @@ const inWords: Record<string, (configuration: Configuration, value: never) => st
     effects.map((effect) => effectInWords(configuration, effect)).join(', ') || 'nothing',
   notices: (configuration, notices: NonNullable<Transition['notices']>) =>
     notices
-      .map(
-        (notice) =>
-          `${toldInWords(configuration, [notice]) || 'nobody'} “${notice.subject}${notice.body ? `: ${notice.body}` : ''}”`,
-      )
+      .map((notice) => {
+        const letter = notice.body ? `${notice.subject}: ${notice.body}` : notice.subject
+        return `${toldInWords(configuration, [notice]) || 'nobody'} “${letter}”`
+      })
       .join(', '),
   notBy: (_, whom: string[]) =>
     whom.map((one) => (one === 'creator' ? 'who created it' : 'who edited it last')).join(', '),

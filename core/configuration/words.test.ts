@@ -4,7 +4,7 @@ import { mayFire, nobodyFires } from './may-fire'
 import { stepWord, toldInWords, whenAndThen, whoFires } from './words'
 import { describe, expect, it } from 'vitest'
 
-const way = (patch: Partial<Transition>): Transition => ({
+const transition = (patch: Partial<Transition>): Transition => ({
   id: 'w',
   name: 'W',
   from: ['drafting'],
@@ -21,14 +21,18 @@ const seats = [
 
 describe('a transition in words', () => {
   it('says who fires it', () => {
-    expect(whoFires(configuration, way({ firedBy: ['role:author', 'role:lead'] }))).toBe('Author, Lead')
-    expect(whoFires(configuration, way({}))).toBe('nobody yet')
-    expect(whoFires(configuration, way({ trigger: 'quorum', seats }))).toBe('2 × Checker, 1 × Lead or anyone')
-    expect(whoFires(configuration, way({ trigger: 'quorum' }))).toBe('no seats yet')
-    expect(whoFires(configuration, way({ trigger: 'unattended' }))).toBe('by itself')
+    expect(whoFires(configuration, transition({ firedBy: ['role:author', 'role:lead'] }))).toBe(
+      'Author, Lead',
+    )
+    expect(whoFires(configuration, transition({}))).toBe('nobody yet')
+    expect(whoFires(configuration, transition({ trigger: 'quorum', seats }))).toBe(
+      '2 × Checker, 1 × Lead or anyone',
+    )
+    expect(whoFires(configuration, transition({ trigger: 'quorum' }))).toBe('no seats yet')
+    expect(whoFires(configuration, transition({ trigger: 'unattended' }))).toBe('by itself')
   })
   it('says when, and what follows', () => {
-    const full = way({
+    const full = transition({
       guard: 'mass > 0',
       comment: 'required',
       notBy: ['lastEditor'],
@@ -45,7 +49,7 @@ describe('a transition in words', () => {
     expect(whenAndThen(configuration, full)).toBe(
       'if Mass is more than 0 · comment asked · by another person · references first · → writes “1” into Mass, Status stamp gets the name of the last signer of check, files a copy in /Out, makes a PDF, runs post, tells the creator, shop@brackwater.example',
     )
-    expect(whenAndThen(configuration, way({}))).toBe('')
+    expect(whenAndThen(configuration, transition({}))).toBe('')
   })
   it('names each who is told once', () =>
     expect(
@@ -57,7 +61,7 @@ describe('a transition in words', () => {
   it('says the step, and adopting as such', () =>
     expect(
       (['major', 'adopt:legacy', 'series', 'series:contractual'] as const).map((revision) =>
-        stepWord(configuration, configuration.lifecycles[1]!, way({ revision })),
+        stepWord(configuration, configuration.lifecycles[1]!, transition({ revision })),
       ),
     ).toEqual(['major', 'adopt', 'series', 'starts C']))
 })
@@ -69,11 +73,11 @@ describe('who may fire', () => {
     ['by hand, anyone', { firedBy: ['anyone'] }, true],
     ['by quorum, in a seat', { trigger: 'quorum', seats }, true],
     ['unattended, whatever is named', { trigger: 'unattended', firedBy: ['role:checker'] }, false],
-  ])('%s', (_, patch, may) => expect(mayFire('role:checker', way(patch))).toBe(may))
+  ])('%s', (_, patch, may) => expect(mayFire('role:checker', transition(patch))).toBe(may))
   it('nobody, where nobody is named', () => {
-    expect(nobodyFires(way({ firedBy: [] }))).toBe(true)
-    expect(nobodyFires(way({ trigger: 'quorum', seats: [{ ...seats[0]!, members: [] }] }))).toBe(true)
-    expect(nobodyFires(way({ trigger: 'unattended' }))).toBe(false)
-    expect(nobodyFires(way({ trigger: 'quorum', seats }))).toBe(false)
+    expect(nobodyFires(transition({ firedBy: [] }))).toBe(true)
+    expect(nobodyFires(transition({ trigger: 'quorum', seats: [{ ...seats[0]!, members: [] }] }))).toBe(true)
+    expect(nobodyFires(transition({ trigger: 'unattended' }))).toBe(false)
+    expect(nobodyFires(transition({ trigger: 'quorum', seats }))).toBe(false)
   })
 })

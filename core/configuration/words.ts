@@ -66,8 +66,10 @@ export const toldInWords = (configuration: Configuration, notices: Notice[]): st
 export const referencesInWords = (
   configuration: Configuration,
   { states, depth }: NonNullable<Transition['references']>,
-): string =>
-  `${states.map((state) => stateName(configuration, state)).join(' or ')} for ${depth === 'all' ? 'all of them' : 'the direct ones'}`
+): string => {
+  const wanted = states.map((state) => stateName(configuration, state)).join(' or ')
+  return `${wanted} for ${depth === 'all' ? 'all of them' : 'the direct ones'}`
+}
 
 /** What an effect does. */
 export const effectInWords = (configuration: Configuration, effect: Effect): string =>

@@ -402,10 +402,10 @@ describe('references', () => {
       ...configuration,
       lifecycles: configuration.lifecycles.map((lifecycle) => ({
         ...lifecycle,
-        transitions: lifecycle.transitions.map((way) =>
-          way.id === 'send-to-check'
-            ? { ...way, references: { states: ['issued'], depth: 'direct' as const } }
-            : way,
+        transitions: lifecycle.transitions.map((transition) =>
+          transition.id === 'send-to-check'
+            ? { ...transition, references: { states: ['issued'], depth: 'direct' as const } }
+            : transition,
         ),
       })),
     }

@@ -28,7 +28,9 @@ const changed = (id: string, patch: object): Configuration => ({
   ...configuration,
   lifecycles: configuration.lifecycles.map((lifecycle) => ({
     ...lifecycle,
-    transitions: lifecycle.transitions.map((way) => (way.id === id ? { ...way, ...patch } : way)),
+    transitions: lifecycle.transitions.map((transition) =>
+      transition.id === id ? { ...transition, ...patch } : transition,
+    ),
   })),
 })
 

@@ -32,6 +32,8 @@ const escaped = (text: string) =>
     .replace(/[&<>"]/g, (char) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[char]!)
     .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '')
 
+const ink = '#2a2731'
+
 /** A lifecycle's map as an SVG 1.1 document, black on white paper, for a report or a plotter. */
 export function mapSvg(
   configuration: Configuration,
@@ -40,15 +42,30 @@ export function mapSvg(
 ): string {
   const lines = edges.map(({ transition, points, label }) => {
     const drawn = lifecycle.transitions.find(({ id }) => id === transition)
-    return `<path d="${pathOf(points)}" fill="none" stroke="#2a2731" stroke-width="1.2"${drawn && triggerKinds[drawn.trigger].dashed ? ' stroke-dasharray="5 3"' : ''}/><path d="${tipOf(points)}" fill="#2a2731"/><text x="${round(label.x)}" y="${round(label.y)}" font-size="11" fill="#2a2731">${escaped(drawn?.name ?? transition)}</text>`
+    const dashes = drawn && triggerKinds[drawn.trigger].dashed ? ' stroke-dasharray="5 3"' : ''
+    return [
+      `<path d="${pathOf(points)}" fill="none" stroke="${ink}" stroke-width="1.2"${dashes}/>`,
+      `<path d="${tipOf(points)}" fill="${ink}"/>`,
+      `<text x="${round(label.x)}" y="${round(label.y)}" font-size="11" fill="${ink}">`,
+      `${escaped(drawn?.name ?? transition)}</text>`,
+    ].join('')
   })
   const boxes = nodes.map(({ state, x, y, width: wide, height: high }) => {
     const { phase } = lifecycle.states.find((use) => use.state === state)!
-    return `<rect x="${round(x)}" y="${round(y)}" width="${wide}" height="${high}" rx="2" stroke="#2a2731" ${phaseKinds[phase].frame}/><text x="${round(x + wide / 2)}" y="${round(y + high / 2 + 4)}" font-size="13" font-weight="600" text-anchor="middle" fill="${phaseKinds[phase].ink}">${escaped(stateName(configuration, state))}</text>`
+    return [
+      `<rect x="${round(x)}" y="${round(y)}" width="${wide}" height="${high}" rx="2" stroke="${ink}"`,
+      ` ${phaseKinds[phase].frame}/>`,
+      `<text x="${round(x + wide / 2)}" y="${round(y + high / 2 + 4)}" font-size="13" font-weight="600"`,
+      ` text-anchor="middle" fill="${phaseKinds[phase].ink}">`,
+      `${escaped(stateName(configuration, state))}</text>`,
+    ].join('')
   })
+  const size = `width="${round(width)}" height="${round(height + 30)}"`
   return [
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${round(width)}" height="${round(height + 30)}" viewBox="0 -30 ${round(width)} ${round(height + 30)}" font-family="'IBM Plex Sans', Helvetica, sans-serif">`,
-    `<title>${escaped(lifecycle.name)}</title><rect x="0" y="-30" width="${round(width)}" height="${round(height + 30)}" fill="#ffffff"/><text x="12" y="-10" font-size="15" font-weight="600" fill="#2a2731">${escaped(lifecycle.name)}</text>`,
+    `<svg xmlns="http://www.w3.org/2000/svg" ${size} viewBox="0 -30 ${round(width)} ${round(height + 30)}"` +
+      ` font-family="'IBM Plex Sans', Helvetica, sans-serif">`,
+    `<title>${escaped(lifecycle.name)}</title><rect x="0" y="-30" ${size} fill="#ffffff"/>` +
+      `<text x="12" y="-10" font-size="15" font-weight="600" fill="${ink}">${escaped(lifecycle.name)}</text>`,
     ...lines,
     ...boxes,
     '</svg>',

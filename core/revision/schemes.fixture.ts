@@ -1,51 +1,12 @@
+import { configuration } from '../../demo/configuration'
 import type { RevisionScheme } from './types'
 
-/** The three schemes of the demo world, and one with working letters in front, for tests. */
-export const workshop: RevisionScheme = {
-  id: 'workshop',
-  name: 'Workshop letters',
-  spellings: { NC: 'A' },
-  series: [
-    {
-      id: 'issue',
-      major: { kind: 'letters', skip: 'IOQSXZ' },
-      separator: '-',
-      minor: { kind: 'digits', width: 2 },
-      minorPlace: 'after',
-    },
-  ],
-}
+const ofDemo = (id: string): RevisionScheme => configuration.schemes.find((scheme) => scheme.id === id)!
 
-export const tarn: RevisionScheme = {
-  id: 'tarn',
-  name: 'Tarn numerals then letters',
-  series: [
-    { id: 'trial', major: { kind: 'digits', width: 2 } },
-    {
-      id: 'issue',
-      major: { kind: 'letters', skip: 'IOQSXZ' },
-      separator: '',
-      minor: { kind: 'digits', width: 2 },
-      minorPlace: 'after',
-    },
-  ],
-}
-
-export const station: RevisionScheme = {
-  id: 'station',
-  name: 'Station P/C',
-  series: [
-    {
-      id: 'preliminary',
-      prefix: 'P',
-      major: { kind: 'digits', width: 2 },
-      separator: '.',
-      minor: { kind: 'digits', width: 2 },
-      minorPlace: 'before',
-    },
-    { id: 'contractual', prefix: 'C', major: { kind: 'digits', width: 2 } },
-  ],
-}
+/** The schemes of the demo world, and others for what those leave out. */
+export const workshop = ofDemo('workshop-letters')
+export const tarn = ofDemo('tarn')
+export const station = ofDemo('station')
 
 export const dotted: RevisionScheme = {
   id: 'dotted',

@@ -3,7 +3,8 @@ import type { Counter, RevisionScheme, Series } from './types'
 /** A counter in words: “letters without I O Q”, “numbers from 0, 2 digits”, “Sketch, Draft, Final”. */
 export function counterInWords(counter: Counter): string {
   if (counter.kind === 'list') return counter.values.join(', ')
-  const range = `${counter.from === undefined ? '' : ` from ${counter.from}`}${counter.to === undefined ? '' : ` to ${counter.to}`}`
+  const from = counter.from === undefined ? '' : ` from ${counter.from}`
+  const range = counter.to === undefined ? from : `${from} to ${counter.to}`
   if (counter.kind === 'letters')
     return `letters${range}${counter.skip ? ` without ${[...counter.skip].join(' ')}` : ''}`
   return `numbers${range}${counter.width ? `, ${counter.width} digits` : ''}`
@@ -14,9 +15,9 @@ const places = { always: 'always with', after: 'then', before: 'led up to by' }
 /** A series in words: “P and numbers, 2 digits, led up to by . and numbers, 2 digits”. */
 export function seriesInWords({ prefix, major, separator, minor, minorPlace }: Series): string {
   const majorWords = `${prefix ? `“${prefix}” and ` : ''}${counterInWords(major)}`
-  return minor
-    ? `${majorWords}, ${places[minorPlace ?? 'after']} ${separator ? `“${separator}” and ` : ''}${counterInWords(minor)}`
-    : majorWords
+  if (!minor) return majorWords
+  const between = separator ? `“${separator}” and ` : ''
+  return `${majorWords}, ${places[minorPlace ?? 'after']} ${between}${counterInWords(minor)}`
 }
 
 /** What is different about a scheme, change by change, for the list of edits. */

@@ -93,7 +93,9 @@ function spoiled(
 
 /** The documents that carry a label or have it in their register, named. */
 function carriers(tx: Tx, lifecycle: string, label: string): string {
-  const where = sql`${documents.lifecycle} = ${lifecycle} and (${documents.revision} = ${label} or exists (select 1 from ${registerRows} where ${registerRows.document} = ${documents.id} and ${registerRows.label} = ${label}))`
+  const inRegister = sql`exists (select 1 from ${registerRows}
+    where ${registerRows.document} = ${documents.id} and ${registerRows.label} = ${label})`
+  const where = sql`${documents.lifecycle} = ${lifecycle} and (${documents.revision} = ${label} or ${inRegister})`
   const total = tx.select({ total: count() }).from(documents).where(where).get()!.total
   const named = tx
     .select({ number: documents.number })
@@ -103,7 +105,8 @@ function carriers(tx: Tx, lifecycle: string, label: string): string {
     .limit(namedAtMost)
     .all()
     .map(({ number }) => number)
-  return `${named.join(', ')}${total > named.length ? ` and ${total - named.length} more` : ''} ${total === 1 ? 'has' : 'have'} it`
+  const more = total > named.length ? ` and ${total - named.length} more` : ''
+  return `${named.join(', ')}${more} ${total === 1 ? 'has' : 'have'} it`
 }
 
 /** The conversions that a row of edits asks for, by lifecycle; the last one counts. */
@@ -139,6 +142,26 @@ export function followSchemes(
   }
 }
 
+/** Registers, keeping what each label was; versions; documents, with the attribute that keeps the label. */
+function conversionStatements(revisionAttribute: string | undefined): string[] {
+  const mine = 'select id from documents where lifecycle = @lifecycle'
+  const becomes = (was: string) => `(select becomes from conversion where was = ${was})`
+  const inRecord = revisionAttribute
+    ? `, record = json_set(record, '$."${revisionAttribute}"', ${becomes('documents.revision')})`
+    : ''
+  return [
+    `update register_rows
+      set was = json_insert(coalesce(nullif(was, 'null'), '[]'), '$[#]',
+        json_object('label', label, 'on', @today, 'by', @by, 'why', @why)),
+      label = ${becomes('register_rows.label')}
+    where document in (${mine}) and label in (select was from conversion)`,
+    `update versions set revision = ${becomes('versions.revision')}
+    where document in (${mine}) and revision in (select was from conversion)`,
+    `update documents set revision = ${becomes('documents.revision')}, change = change + 1${inRecord}
+    where lifecycle = @lifecycle and revision in (select was from conversion)`,
+  ]
+}
+
 /** All labels at once, through a table, so that A → B and B → C do not run into each other. */
 function convertLabels(
   tx: Db,
@@ -147,34 +170,15 @@ function convertLabels(
   lifecycle: string,
   conversion: Record<string, string>,
 ): void {
-  const { name } = lifecycleOf(after, lifecycle)
+  const now = lifecycleOf(after, lifecycle)
+  const why = `${now.name} labels by ${schemeFor(after, now).name} now`
   const table = tx.$client
   table.exec('create temp table conversion (was text primary key, becomes text not null)')
   try {
     const add = table.prepare('insert into conversion values (?, ?)')
     for (const [was, becomes] of Object.entries(conversion)) if (was !== becomes) add.run(was, becomes)
-    const why = `${name} labels by ${schemeFor(after, lifecycleOf(after, lifecycle)).name} now`
-    const mine = 'select id from documents where lifecycle = @lifecycle'
-    const revisionAttribute = lifecycleOf(after, lifecycle).revisionAttribute
-    table
-      .prepare(
-        `update register_rows set was = json_insert(coalesce(nullif(was, 'null'), '[]'), '$[#]', json_object('label', label, 'on', @today, 'by', @by, 'why', @why)),
-      label = (select becomes from conversion where was = register_rows.label) where document in (${mine}) and label in (select was from conversion)`,
-      )
-      .run({ lifecycle, today: today(), by: actor.name, why })
-    table
-      .prepare(
-        `update versions set
-      revision = (select becomes from conversion where was = versions.revision) where document in (${mine}) and revision in (select was from conversion)`,
-      )
-      .run({ lifecycle })
-    table
-      .prepare(
-        `update documents set
-      revision = (select becomes from conversion where was = documents.revision), change = change + 1${revisionAttribute ? `, record = json_set(record, '$."${revisionAttribute}"', (select becomes from conversion where was = documents.revision))` : ''}
-      where lifecycle = @lifecycle and revision in (select was from conversion)`,
-      )
-      .run({ lifecycle })
+    const values = { lifecycle, today: today(), by: actor.name, why }
+    for (const statement of conversionStatements(now.revisionAttribute)) table.prepare(statement).run(values)
   } finally {
     table.exec('drop table conversion')
   }

@@ -12,10 +12,11 @@ import {
 const props = defineProps<{ inference: Inference }>()
 const emit = defineEmits<{ take: [name: string]; close: [] }>()
 const name = ref('Inferred scheme')
-const share = computed(
-  () =>
-    `${(props.inference.explained * 100).toFixed(props.inference.explained > 0.999 && props.inference.explained < 1 ? 2 : 1)} %`,
-)
+/** With more digits where one would round a few unexplained labels away. */
+const share = computed(() => {
+  const { explained } = props.inference
+  return `${(explained * 100).toFixed(explained > 0.999 && explained < 1 ? 2 : 1)} %`
+})
 /** The first few labels of each series, so that one sees at once what it counts. */
 const samples = computed(() =>
   props.inference.scheme.series.map((series, index) => {

@@ -90,7 +90,8 @@ function compared(
 
 function equal(left: Operand, right: Operand, attributes: Attribute[]): string {
   if (left.type === 'null' || right.type === 'null') return `(and ${empty(left)} ${empty(right)})`
-  return `(or (and ${empty(left)} ${empty(right)}) ${filled([left, right], `(= ${value(left, attributes)} ${value(right, attributes)})`)})`
+  const same = filled([left, right], `(= ${value(left, attributes)} ${value(right, attributes)})`)
+  return `(or (and ${empty(left)} ${empty(right)}) ${same})`
 }
 
 const empty = (operand: Operand) =>

@@ -29,8 +29,8 @@ describe('edits of a lifecycle', () => {
   })
   it('remove a state with the transitions that need it', () => {
     const changed = workshop(after({ kind: 'remove-state', lifecycle, state: 'checking' }))
-    expect(changed.transitions.map((way) => way.id)).not.toContain('send-to-check')
-    expect(changed.transitions.map((way) => way.id)).toContain('revise')
+    expect(changed.transitions.map(({ id }) => id)).not.toContain('send-to-check')
+    expect(changed.transitions.map(({ id }) => id)).toContain('revise')
   })
   it('add, change and remove a transition', () => {
     const edits: Edit[] = [
