@@ -1,0 +1,104 @@
+import { describe, expect, it } from 'vitest'
+import type { Attribute } from '../attribute'
+import { type Effect, EffectError, effectKind, effectKinds, writtenAttribute } from '.'
+
+const attributes: Attribute[] = [
+  { id: 'stamp', name: 'Status stamp', type: 'text', systemOnly: true },
+  { id: 'mass', name: 'Mass', type: 'number' },
+  { id: 'checker', name: 'Checker', type: 'text', systemOnly: true },
+]
+const seats = [{ id: 'checkers', name: 'Checkers', needed: 2 }]
+const names = {
+  of: (id: string) => attributes.find((attribute) => attribute.id === id)?.name ?? id,
+  isStamp: (id: string) => attributes.some((attribute) => attribute.id === id && attribute.systemOnly),
+}
+const around = { attributes, transition: 'Issue', byQuorum: true, seats }
+const write = (attribute: string, value: string): Effect => ({ kind: 'write', attribute, value })
+const sign = (signer: number | 'last', seat = 'checkers'): Effect => ({
+  kind: 'sign',
+  attribute: 'checker',
+  seat,
+  signer,
+  part: 'initials',
+})
+
+describe('in words', () => {
+  it.each<[Effect, string]>([
+    [write('stamp', '{{ to.name }}'), 'stamps the state’s name'],
+    [write('mass', '5'), 'writes “5” into Mass'],
+    [sign('last'), 'Checker gets the initials of the last signer of checkers'],
+    [sign(2), 'Checker gets the initials of signer 2 of checkers'],
+    [{ kind: 'copy', folder: '/Issued' }, 'files a copy in /Issued'],
+    [{ kind: 'render', format: 'pdf' }, 'makes a PDF'],
+    [{ kind: 'run', job: 'nightly' }, 'runs nightly'],
+  ])('%o', (effect, words) => expect(effectKind(effect).words(effect, names)).toBe(words))
+})
+
+describe('what is wrong with one where it stands', () => {
+  const faults = (effect: Effect, place = around) =>
+    effectKind(effect)
+      .faults(effect, place)
+      .map(({ message }) => message)
+
+  it('is a template that cannot be read', () => {
+    expect(faults(write('stamp', '{{ to.name }}'))).toEqual([])
+    expect(faults(write('stamp', '{{ to.name '))).toEqual([
+      expect.stringMatching(/^what Issue writes into stamp cannot be read: /),
+    ])
+  })
+  it.each<[string, Effect, typeof around, string]>([
+    ['no quorum', sign('last'), { ...around, byQuorum: false }, 'it is not fired by quorum'],
+    ['no such seat', sign('last', 'board'), around, 'it has no seat “board”'],
+    ['too few signers', sign(3), around, 'signer 3 of Checkers, which has 2'],
+    ['signers count from 1', sign(0), around, 'signer 0 of Checkers, which has 2'],
+  ])('is a signer that never comes: %s', (_, effect, place, why) =>
+    expect(faults(effect, place)).toEqual([`Checker waits for a signer that Issue never has: ${why}`]),
+  )
+  it.each([sign(1), sign(2), sign('last')])('nothing where the signer comes: %o', (effect) =>
+    expect(faults(effect)).toEqual([]),
+  )
+})
+
+describe('carried out', () => {
+  const moment = { attributes, context: () => ({ to: { name: 'Issued' }, heavy: 'x' }), written: {} }
+
+  it('a write gives a command with a value of the attribute’s type', () => {
+    const carry = (effect: Effect) => effectKind(effect).carryOut(effect, moment)
+    expect(carry(write('stamp', '{{ to.name }}'))).toEqual([
+      { kind: 'write-attribute', attribute: 'stamp', value: 'Issued' },
+    ])
+    expect(carry(write('mass', ' 5 '))).toEqual([{ kind: 'write-attribute', attribute: 'mass', value: 5 }])
+    expect(carry(write('mass', ''))).toEqual([{ kind: 'write-attribute', attribute: 'mass', value: null }])
+  })
+  it.each<[Effect, string]>([
+    [write('mass', '{{ to.name }}'), 'mass cannot be written: Mass takes a number, not “Issued”'],
+    [
+      write('colour', 'red'),
+      'colour cannot be written: there is no attribute “colour” in this configuration',
+    ],
+    [sign('last'), 'the effect “sign” is not carried out here'],
+    [{ kind: 'copy', folder: '/' }, 'the effect “copy” is not carried out here'],
+    [{ kind: 'render', format: 'pdf' }, 'the effect “render” is not carried out here'],
+    [{ kind: 'run', job: 'nightly' }, 'the effect “run” is not carried out here'],
+  ])('%o is refused with a way out', (effect, message) => {
+    let refusal: unknown
+    try {
+      effectKind(effect).carryOut(effect, moment)
+    } catch (error) {
+      refusal = error
+    }
+    expect(refusal).toBeInstanceOf(EffectError)
+    expect(refusal).toMatchObject({ message, wayOut: expect.stringMatching(/\w/) })
+  })
+})
+
+describe('every kind', () => {
+  it.each(Object.entries(effectKinds))('%s has a form for each of its fields, and a blank one', (_, kind) => {
+    expect(kind.controls.map(({ field }) => field).sort()).toEqual(Object.keys(kind.fields).sort())
+    expect(Object.keys(kind.blank(around)).sort()).toEqual(Object.keys(kind.fields).sort())
+  })
+  it('that writes says where, so that the checker sees it', () =>
+    expect(
+      [write('mass', '1'), sign('last'), { kind: 'render', format: 'pdf' } as Effect].map(writtenAttribute),
+    ).toEqual(['mass', 'checker', undefined]))
+})
