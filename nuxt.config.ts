@@ -12,7 +12,7 @@ export default defineNuxtConfig({
   telemetry: false,
   // What stands beside a component in a .ts file is no component.
   components: [{ path: '~/components', extensions: ['vue'] }],
-  modules: ['@element-plus/nuxt', '@pinia/nuxt', 'nuxt-auth-utils', 'nuxt-security'],
+  modules: ['@element-plus/nuxt', '@pinia/nuxt', 'nuxt-security'],
   css: [
     '~/assets/fonts.css',
     'element-plus/theme-chalk/dark/css-vars.css',
@@ -37,14 +37,6 @@ export default defineNuxtConfig({
       options: { target: 'node20', tsconfigRaw: { compilerOptions: { experimentalDecorators: true } } },
     },
     externals: { external: ['better-sqlite3'] },
-  },
-  runtimeConfig: {
-    session: {
-      name: 'ilmenite',
-      password: '',
-      maxAge: 60 * 60 * 12,
-      cookie: { sameSite: 'strict', secure: false, httpOnly: true },
-    },
   },
   security: {
     nonce: true,

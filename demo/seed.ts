@@ -16,9 +16,10 @@ import { record } from '../server/audit/trail'
 import { clock } from '../server/clock'
 import { insertConfiguration } from '../server/configuration/published'
 import { atomically, type Db, migrateDatabase, openDatabase } from '../server/database/connection'
-import { type Account, hashPassword } from '../server/directory/people'
+import type { Account } from '../server/directory/people'
 import { relate } from '../server/documents/references'
 import { FileStore } from '../server/files/store'
+import { hashPassword } from '../server/sessions/passwords'
 
 /** Fills an empty data folder with the demo world. Does nothing where it has been filled before. */
 async function seed(dataFolder: string, share: string): Promise<void> {

@@ -16,8 +16,6 @@ const env = {
   ILMENITE_DATA: data,
   ILMENITE_MIGRATIONS: resolve('server/database/migrations'),
   ILMENITE_PROGRAMS: programs,
-  // Known to everybody who reads this: for a server on the loopback that nobody else reaches.
-  NUXT_SESSION_PASSWORD: 'a secret for development alone, on this machine',
   NUXT_TELEMETRY_DISABLED: '1',
 }
 const child = spawn('node_modules/.bin/nuxt', ['dev', '--host', '127.0.0.1', '--port', port], {

@@ -1,15 +1,4 @@
-import { randomBytes } from 'node:crypto'
-import {
-  accessSync,
-  chmodSync,
-  constants,
-  existsSync,
-  mkdirSync,
-  readFileSync,
-  rmSync,
-  statSync,
-  writeFileSync,
-} from 'node:fs'
+import { accessSync, constants, existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { createServer } from 'node:net'
 import { dirname, join, resolve } from 'node:path'
@@ -39,6 +28,8 @@ export const serveCommand = defineCommand({
     if (!existsSync(entry))
       throw new UsageError('the application is not built yet: run “npm run build” first')
     const data = resolve(args.data ?? process.env.ILMENITE_DATA ?? 'data')
+    // Whatever the server writes is for nobody else on the machine.
+    process.umask(0o077)
     // The server's own copy of SQLite: a second copy in one process would undo its file locks.
     const Database = createRequire(entry)('better-sqlite3') as typeof Sqlite
     checkDataFolder(data, Database)
@@ -50,7 +41,6 @@ export const serveCommand = defineCommand({
       ILMENITE_PROGRAMS: join(project, '.output/server/programs'),
       NITRO_PORT: String(port),
       NITRO_HOST: args.host,
-      NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? sessionSecret(data),
     })
     process.env.UV_THREADPOOL_SIZE ??= '8'
     await import(pathToFileURL(entry).href)
@@ -70,17 +60,36 @@ function checkDataFolder(folder: string, Database: typeof Sqlite): void {
         : (error as NodeJS.ErrnoException).code
     throw new UsageError(`the data folder ${folder} cannot be used: ${why}. ${wayOut}`)
   }
-  const file = join(folder, 'ilmenite.sqlite')
-  if (!existsSync(file)) return
+  const tables = tablesOf(join(folder, 'ilmenite.sqlite'), Database)
+  if (tables === 0 && hasContents(join(folder, 'files')))
+    throw new UsageError(
+      `the data folder ${folder} holds the contents of a vault, but its database is ${existsSync(join(folder, 'ilmenite.sqlite')) ? 'empty' : 'missing'}. Put a backup of ilmenite.sqlite there, or name another folder with --data or ILMENITE_DATA; nothing was changed.`,
+    )
+  // What earlier versions kept a secret in: there is none any more.
+  rmSync(join(folder, 'secrets'), { recursive: true, force: true })
+  rmSync(join(folder, 'session-secret'), { force: true })
+}
+
+/** How many tables a database has; none where there is no such file. @throws UsageError where it is no database. */
+function tablesOf(file: string, Database: typeof Sqlite): number {
+  if (!existsSync(file)) return 0
   try {
     const db = new Database(file, { readonly: true, timeout: 15_000 })
-    db.prepare('select count(*) from sqlite_master').get()
+    const { count } = db.prepare('select count(*) count from sqlite_master').get() as { count: number }
     db.close()
+    return count
   } catch (error) {
     throw new UsageError(
       `${file} is not a database that Ilmenite can read (${(error as Error).message}). Put a backup in its place, or name another folder with --data or ILMENITE_DATA.`,
     )
   }
+}
+
+/** Whether a file store has a content in it. */
+function hasContents(store: string): boolean {
+  if (!existsSync(store)) return false
+  const folders = readdirSync(store).filter((name) => /^[0-9a-f]{2}$/.test(name))
+  return folders.some((name) => readdirSync(join(store, name)).length > 0)
 }
 
 /**
@@ -117,25 +126,4 @@ async function checkPort(port: number, host: string): Promise<void> {
     throw new UsageError(
       `port ${port} on ${host} cannot be used (${fault.code}): choose another with --port or --host`,
     )
-}
-
-/** Fewer characters than this could be guessed, or are what an interrupted write left. */
-const shortestSecret = 32
-
-/**
- * The secret that seals the sign-in cookies, made once for a data folder and kept in a folder that nothing else reads.
- * One that lay in the data folder itself, as earlier versions had it, may have been read by a template: it is replaced,
- * and everybody signs in again.
- */
-function sessionSecret(data: string): string {
-  const folder = join(data, 'secrets')
-  mkdirSync(folder, { recursive: true, mode: 0o700 })
-  chmodSync(folder, 0o700)
-  rmSync(join(data, 'session-secret'), { force: true })
-  const file = join(folder, 'session')
-  const known = existsSync(file) ? readFileSync(file, 'utf8').trim() : ''
-  if (known.length >= shortestSecret) return known
-  const made = randomBytes(32).toString('hex')
-  writeFileSync(file, made, { mode: 0o600 })
-  return made
 }

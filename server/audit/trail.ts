@@ -38,6 +38,8 @@ export type AuditCode =
   | 'settle-intake'
   | 'run-intake'
   | 'finish-intake'
+  | 'change-password'
+  | 'give-back'
 
 export interface Act {
   code: AuditCode

@@ -1,7 +1,16 @@
 import Database from 'better-sqlite3'
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3'
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator'
-import { accessSync, constants, existsSync, mkdirSync, statSync } from 'node:fs'
+import {
+  accessSync,
+  chmodSync,
+  closeSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  openSync,
+  statSync,
+} from 'node:fs'
 import { join, resolve } from 'node:path'
 import * as schema from './schema'
 
@@ -31,6 +40,7 @@ export function openDatabase(folder: string, synchronous: 'full' | 'normal' = 'f
   makeUsable(folder)
   const file = join(folder, 'ilmenite.sqlite')
   try {
+    keepToOurselves(file)
     const client = new Database(file, { timeout: 15_000 })
     client.pragma('journal_mode = WAL')
     client.pragma(`synchronous = ${synchronous}`)
@@ -43,6 +53,12 @@ export function openDatabase(folder: string, synchronous: 'full' | 'normal' = 'f
       `${file} is not a database that Ilmenite can read (${(error as Error).message}). Put a backup in its place, or name another folder with ILMENITE_DATA.`,
     )
   }
+}
+
+/** The database is for nobody else on the machine; the log beside it gets the same rights from SQLite. */
+function keepToOurselves(file: string): void {
+  closeSync(openSync(file, 'a', 0o600))
+  for (const name of [file, `${file}-wal`, `${file}-shm`]) if (existsSync(name)) chmodSync(name, 0o600)
 }
 
 /** Brings the tables up to date; the SQL files stand in `migrations`. */

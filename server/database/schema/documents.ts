@@ -54,7 +54,10 @@ export const versions = sqliteTable(
     at: text().notNull(),
     personName: text().notNull(),
   },
-  (table) => [primaryKey({ columns: [table.document, table.version] })],
+  (table) => [
+    primaryKey({ columns: [table.document, table.version] }),
+    index('versions_sha256').on(table.sha256),
+  ],
 )
 
 export const registerRows = sqliteTable(

@@ -1,0 +1,86 @@
+import { isIP } from 'node:net'
+import { RateLimiterMemory, type RateLimiterRes } from 'rate-limiter-flexible'
+import { Refusal } from '../refusal'
+
+const minutes = (count: number) => count * 60
+
+/** How many sign-ins may go wrong, and for how long it then rests. Kept in memory: a restart forgets them. */
+const limits = {
+  /** For one account from one place. */
+  pair: new RateLimiterMemory({ points: 10, duration: minutes(5), blockDuration: minutes(5) }),
+  /** From one place, for whomever. */
+  place: new RateLimiterMemory({ points: 40, duration: minutes(5), blockDuration: minutes(5) }),
+  /** For one account, from wherever: guessing from many places. */
+  account: new RateLimiterMemory({ points: 100, duration: minutes(60), blockDuration: minutes(15) }),
+  /** In a browser in which this person has signed in before, which no stranger can use up. */
+  browser: new RateLimiterMemory({ points: 10, duration: minutes(5), blockDuration: minutes(5) }),
+}
+type Limit = keyof typeof limits
+type Count = [limit: Limit, key: string]
+
+/** A mail address as it is compared: the same however it is typed. */
+export const normalMail = (mail: string): string => mail.trim().normalize('NFKC').toLowerCase()
+
+/**
+ * Where a request came from, as it is counted: an IPv4 address also where it is written as IPv6, and of IPv6 the
+ * 64 bits that one network has (RFC 4291, 6177).
+ */
+export function placeOf(address: string | undefined): string {
+  const plain = (address ?? '').replace(/^::ffff:(?=\d+\.)/i, '').replace(/%.*$/, '')
+  if (isIP(plain) !== 6) return plain || 'nowhere'
+  const [head, tail] = plain.toLowerCase().split('::') as [string, string | undefined]
+  const left = head ? head.split(':') : []
+  const right = tail ? tail.split(':') : []
+  const zeros = tail === undefined ? 0 : 8 - left.length - right.length
+  const groups = [...left, ...Array.from({ length: zeros }, () => '0'), ...right]
+  return groups
+    .slice(0, 4)
+    .map((group) => Number.parseInt(group, 16).toString(16))
+    .join(':')
+}
+
+/**
+ * Counts an attempt before it is tried, so that many at once are counted too.
+ * @returns what takes the count back where the password was right.
+ * @throws Refusal where too many have gone wrong.
+ */
+export async function countAttempt(
+  mail: string,
+  place: string,
+  browser: string | undefined,
+): Promise<() => Promise<void>> {
+  const counts: Count[] = browser
+    ? [['browser', browser]]
+    : [
+        ['pair', `${mail} ${place}`],
+        ['place', place],
+        ['account', mail],
+      ]
+  const refusals = await Promise.all(
+    counts.map(([limit, key]) =>
+      limits[limit].consume(key).then(
+        () => undefined,
+        (state: RateLimiterRes) => state,
+      ),
+    ),
+  )
+  const longest = Math.max(...refusals.map((state) => state?.msBeforeNext ?? -1))
+  if (longest >= 0) throw tooMany(longest)
+  return async () => {
+    await Promise.all(counts.map(([limit, key]) => takeBack(limit, key)))
+  }
+}
+
+/** A right password clears what is counted for its person; of the place it takes back no more than itself. */
+async function takeBack(limit: Limit, key: string): Promise<void> {
+  if (limit === 'place') await limits.place.reward(key)
+  else await limits[limit].delete(key)
+}
+
+function tooMany(milliseconds: number): Refusal {
+  const wait = Math.max(1, Math.ceil(milliseconds / 60_000))
+  return new Refusal(
+    'too-many',
+    `too many wrong passwords: try again in ${wait} ${wait === 1 ? 'minute' : 'minutes'}, or in a browser in which you have signed in before`,
+  )
+}

@@ -1,0 +1,81 @@
+import { createHash, randomBytes } from 'node:crypto'
+import { and, eq, gt, lte, ne, sql } from 'drizzle-orm'
+import { clock, now } from '../clock'
+import { type Db, oncePerConnection, type Tx } from '../database/connection'
+import { knownBrowsers, people, sessions } from '../database/schema'
+import type { Account } from '../directory/people'
+
+/** How long a sign-in lasts, in seconds. */
+export const sessionLasts = 12 * 60 * 60
+/** How long a browser is remembered, in seconds. */
+export const browserLasts = 365 * 24 * 60 * 60
+
+const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex')
+const newToken = (): string => randomBytes(32).toString('base64url')
+const before = (seconds: number): string => new Date(clock.now().getTime() - seconds * 1000).toISOString()
+
+/** Signs a person in. @returns the token that the browser keeps, 256 random bits. */
+export function beginSession(db: Db, personId: string): string {
+  const token = newToken()
+  const until = new Date(clock.now().getTime() + sessionLasts * 1000).toISOString()
+  db.delete(sessions).where(lte(sessions.until, now())).run()
+  db.insert(sessions)
+    .values({ tokenHash: hashOf(token), personId, at: now(), until })
+    .run()
+  return token
+}
+
+const statements = oncePerConnection((db) => ({
+  holder: db
+    .select({ person: people })
+    .from(sessions)
+    .innerJoin(people, eq(people.id, sessions.personId))
+    .where(
+      and(
+        eq(sessions.tokenHash, sql.placeholder('hash')),
+        gt(sessions.until, sql.placeholder('now')),
+        eq(people.active, true),
+      ),
+    )
+    .prepare(),
+}))
+
+/** Whose session a token stands for: nobody’s once it has ended, or once the person has left. */
+export const holderOf = (tx: Tx, token: string): Account | undefined =>
+  statements(tx).holder.get({ hash: hashOf(token), now: now() })?.person
+
+/** Ends one session: its token is worth nothing any more, wherever it has been copied to. */
+export function endSession(db: Db, token: string): void {
+  db.delete(sessions)
+    .where(eq(sessions.tokenHash, hashOf(token)))
+    .run()
+}
+
+/** Ends all of a person’s sessions, but for one that is kept. */
+export function endSessionsOf(tx: Tx, personId: string, kept = ''): void {
+  tx.delete(sessions)
+    .where(and(eq(sessions.personId, personId), ne(sessions.tokenHash, hashOf(kept))))
+    .run()
+}
+
+/** Remembers a browser in which somebody has signed in. @returns the token it keeps. */
+export function rememberBrowser(db: Db, personId: string): string {
+  const token = newToken()
+  db.delete(knownBrowsers)
+    .where(lte(knownBrowsers.at, before(browserLasts)))
+    .run()
+  db.insert(knownBrowsers)
+    .values({ tokenHash: hashOf(token), personId, at: now() })
+    .run()
+  return token
+}
+
+/** The name by which attempts from a remembered browser are counted; undefined where it is not this person’s. */
+export function knownBrowser(tx: Tx, token: string, personId: string): string | undefined {
+  const known = tx
+    .select({ hash: knownBrowsers.tokenHash })
+    .from(knownBrowsers)
+    .where(and(eq(knownBrowsers.tokenHash, hashOf(token)), eq(knownBrowsers.personId, personId)))
+    .get()
+  return known?.hash
+}

@@ -1,0 +1,84 @@
+import { randomUUID } from 'node:crypto'
+import { eq } from 'drizzle-orm'
+import { record } from '../audit/trail'
+import { atomically, type Db } from '../database/connection'
+import { people } from '../database/schema'
+import type { Account } from '../directory/people'
+import { Refusal } from '../refusal'
+import { countAttempt, normalMail } from './attempts'
+import { hashPassword, matches } from './passwords'
+import { beginSession, endSessionsOf, knownBrowser, rememberBrowser } from './sessions'
+
+/** Who asks to be signed in, and from where. */
+export interface SignInAttempt {
+  mail: string
+  password: string
+  /** The place it came from, as `placeOf` writes it. */
+  place: string
+  /** The token of a browser that is remembered. */
+  browser?: string
+}
+
+export interface SignedIn {
+  account: Account
+  session: string
+  /** The browser's token, where it was not known yet. */
+  browser?: string
+}
+
+let decoy: Promise<string> | undefined
+
+/**
+ * Signs in. Takes as long for an unknown address as for a wrong password, and says the same of both.
+ * @throws Refusal
+ */
+export async function signIn(db: Db, { mail, password, place, browser }: SignInAttempt): Promise<SignedIn> {
+  const address = normalMail(mail)
+  const account = db.select().from(people).where(eq(people.mail, address)).get()
+  const known = account && browser ? knownBrowser(db, browser, account.id) : undefined
+  const takeBack = await countAttempt(address, place, known)
+  decoy ??= hashPassword(randomUUID())
+  const right = await matches(password, account?.passwordHash ?? (await decoy))
+  if (!right || !account?.active)
+    throw new Refusal('not-signed-in', 'this mail address and password do not belong together')
+  await takeBack()
+  return {
+    account,
+    session: beginSession(db, account.id),
+    browser: known ? undefined : rememberBrowser(db, account.id),
+  }
+}
+
+/** Fewer characters than this are tried out in a day. */
+const shortest = 10
+
+/**
+ * Gives a person another password, and ends all their other sessions.
+ * @throws Refusal where the old one is wrong, or the new one too short or the same.
+ */
+export async function changePassword(
+  db: Db,
+  account: Account,
+  { current, wanted, place, session }: { current: string; wanted: string; place: string; session: string },
+): Promise<void> {
+  if (wanted.length < shortest)
+    throw new Refusal(
+      'invalid',
+      `the new password has fewer than ${shortest} characters: choose a longer one`,
+    )
+  if (wanted === current) throw new Refusal('invalid', 'the new password is the one you have')
+  const takeBack = await countAttempt(account.mail, place, `password of ${account.id}`)
+  if (!(await matches(current, account.passwordHash)))
+    throw new Refusal('forbidden', 'the password you have now is another one: nothing was changed')
+  await takeBack()
+  const passwordHash = await hashPassword(wanted)
+  atomically(db, (tx) => {
+    tx.update(people).set({ passwordHash }).where(eq(people.id, account.id)).run()
+    endSessionsOf(tx, account.id, session)
+    record(tx, account, {
+      code: 'change-password',
+      action: 'change password',
+      subject: { kind: 'person', id: account.id, name: account.name },
+    })
+  })
+}

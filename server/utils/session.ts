@@ -1,0 +1,34 @@
+import type { H3Event } from 'h3'
+import { browserLasts, sessionLasts } from '../sessions/sessions'
+import { placeOf } from '../sessions/attempts'
+
+/** Whether a proxy stands before the server, whose word on address and protocol is believed. */
+const behindProxy = () => process.env.ILMENITE_BEHIND_PROXY === 'yes'
+
+const names = { session: 'ilmenite', browser: 'ilmenite-browser' }
+const lasts = { session: sessionLasts, browser: browserLasts }
+type Cookie = keyof typeof names
+
+const options = (event: H3Event) => ({
+  httpOnly: true,
+  sameSite: 'strict' as const,
+  path: '/',
+  secure: getRequestProtocol(event, { xForwardedProto: behindProxy() }) === 'https',
+})
+
+/** The token in one of our cookies. */
+export const token = (event: H3Event, cookie: Cookie): string | undefined => getCookie(event, names[cookie])
+
+export const keepToken = (event: H3Event, cookie: Cookie, value: string): void =>
+  setCookie(event, names[cookie], value, { ...options(event), maxAge: lasts[cookie] })
+
+export const dropToken = (event: H3Event, cookie: Cookie): void =>
+  deleteCookie(event, names[cookie], options(event))
+
+/** Where a request comes from, as sign-ins are counted. */
+export const requestPlace = (event: H3Event): string =>
+  placeOf(
+    behindProxy()
+      ? getHeader(event, 'x-forwarded-for')?.split(',').at(-1)?.trim()
+      : event.node.req.socket.remoteAddress,
+  )
