@@ -5,7 +5,9 @@ export { namePattern, type NamePattern, PatternError, readName, usualPatterns } 
 export { planIntake } from './plan'
 export { readRegister, type RegisterEntry, RegisterError } from './register-file'
 export {
+  type Conflict,
   type FoundFile,
+  type IntakePlan,
   type PlannedDocument,
   type PlannedFile,
   type Prediction,

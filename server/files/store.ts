@@ -1,10 +1,13 @@
 import { createHash, randomUUID } from 'node:crypto'
-import { createReadStream, type ReadStream } from 'node:fs'
-import { mkdir, open, readdir, readFile, rename, rm, stat, unlink, type FileHandle } from 'node:fs/promises'
+import { createReadStream, type ReadStream, rmSync } from 'node:fs'
+import { chmod, mkdir, open, readdir, readFile, rename, rm, stat, type FileHandle } from 'node:fs/promises'
 import { join } from 'node:path'
 
 /** Files up to this many bytes are read in one piece. */
 const inOnePiece = 2 ** 20
+
+/** How many sound contents are remembered. */
+const mostRemembered = 10_000
 
 export interface Stored {
   sha256: string
@@ -26,6 +29,10 @@ export class TooLargeError extends Error {
  */
 export class FileStore {
   private readonly folders = new Map<string, Promise<FileHandle>>()
+  /** Contents that were read through and found to be what their names say, by the identity of their files. */
+  private readonly sound = new Map<string, string>()
+  /** What the names of this store's own temporary files begin with. */
+  private readonly mine = `${randomUUID()}-`
 
   constructor(private readonly root: string) {}
 
@@ -47,9 +54,14 @@ export class FileStore {
 
   /**
    * Takes a content in from a stream of bytes.
+   * `announce` is told its hash before it gets its name.
    * @throws TooLargeError past `limit` bytes; nothing stays behind then, nor when the stream breaks off.
    */
-  async put(source: AsyncIterable<Uint8Array>, limit = Infinity): Promise<Stored> {
+  async put(
+    source: AsyncIterable<Uint8Array>,
+    limit = Infinity,
+    announce?: (sha256: string) => Promise<void>,
+  ): Promise<Stored> {
     const temporary = await this.temporary()
     const hash = createHash('sha256')
     let size = 0
@@ -67,6 +79,7 @@ export class FileStore {
         await handle.close()
       }
       const sha256 = hash.digest('hex')
+      await announce?.(sha256)
       await this.name(temporary, sha256)
       return { sha256, size }
     } catch (error) {
@@ -80,11 +93,41 @@ export class FileStore {
     return this.put(size > inOnePiece ? createReadStream(path) : onePiece(await readFile(path)))
   }
 
-  /** Removes what killed writers left behind. Call only while nobody writes. */
+  /**
+   * Removes what killed writers left behind, whatever it is; what this store itself is writing stays. Call only
+   * while no job writes.
+   */
   async sweep(): Promise<void> {
     await this.folder('incoming')
+    await chmod(this.root, 0o700)
     const path = join(this.root, 'incoming')
-    for (const name of await readdir(path)) await unlink(join(path, name))
+    for (const name of await readdir(path))
+      if (!name.startsWith(this.mine)) await rm(join(path, name), { recursive: true, force: true })
+  }
+
+  /** Removes a content. Call only where nothing refers to it, and nothing will. */
+  remove(sha256: string): void {
+    rmSync(this.path(sha256), { force: true })
+  }
+
+  /**
+   * What is wrong with a content as it lies in the store, or undefined where it is what its name says. Read through
+   * once, and again when the file has changed since.
+   */
+  async faultOf(sha256: string, size: number): Promise<string | undefined> {
+    const found = await stat(this.path(sha256), { bigint: true }).catch(() => undefined)
+    if (!found) return 'is not in the store'
+    if (!found.isFile()) return 'is not a file any more'
+    if (found.size !== BigInt(size))
+      return `has ${found.size} bytes in the store, and had ${size} when it came in`
+    const identity = [found.ino, found.mtimeNs, found.ctimeNs].join(' ')
+    if (this.sound.get(sha256) === identity) return undefined
+    const hash = createHash('sha256')
+    for await (const chunk of this.read(sha256)) hash.update(chunk as Uint8Array)
+    if (hash.digest('hex') !== sha256) return 'was altered in the store after it came in'
+    if (this.sound.size >= mostRemembered) this.sound.clear()
+    this.sound.set(sha256, identity)
+    return undefined
   }
 
   /**
@@ -99,7 +142,7 @@ export class FileStore {
 
   private async temporary(): Promise<string> {
     await this.folder('incoming')
-    return join(this.root, 'incoming', randomUUID())
+    return join(this.root, 'incoming', this.mine + randomUUID())
   }
 
   /** A folder of the store, made where it is missing and kept open, since every new name in it is synced. */
@@ -107,7 +150,7 @@ export class FileStore {
     const known = this.folders.get(name)
     if (known) return known
     const path = join(this.root, name)
-    const opened = mkdir(path, { recursive: true }).then(() => open(path, 'r'))
+    const opened = mkdir(path, { recursive: true, mode: 0o700 }).then(() => open(path, 'r'))
     this.folders.set(name, opened)
     return opened
   }

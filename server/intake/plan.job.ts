@@ -2,10 +2,4 @@ import type { JobKindModule } from '../jobs/job-kind'
 import { makePlan } from './plan'
 
 /** Plans an intake anew, after each settlement. */
-export const planJob: JobKindModule = {
-  name: 'plan an intake',
-  async run({ db, job }) {
-    await makePlan(db, job.subject)
-    return 'done'
-  },
-}
+export const planJob: JobKindModule = { name: 'plan an intake', run: makePlan }

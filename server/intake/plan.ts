@@ -1,36 +1,39 @@
 import { readFile } from 'node:fs/promises'
-import { and, eq, sql } from 'drizzle-orm'
+import { and, eq, ne, sql } from 'drizzle-orm'
 import { textOf } from '../../archive/text'
 import { ConditionError } from '../../core/condition'
+import { UnknownError } from '../../core/configuration'
 import { PatternError, planIntake, readRegister, RegisterError } from '../../core/intake'
 import { today } from '../clock'
 import { published } from '../configuration/published'
-import { atomically, type Db, type Tx } from '../database/connection'
+import type { Db } from '../database/connection'
 import { documents, intakeDocuments, intakeFiles, intakes } from '../database/schema'
 import { allFolders } from '../directory/folders'
-import { account, asPerson } from '../directory/people'
+import { asPerson } from '../directory/people'
+import type { Ending, JobContext } from '../jobs/job-kind'
 import { Refusal } from '../refusal'
-import { intakeRow } from './rows'
+import { type Intake, intakeRow } from './rows'
 import { inShare } from './share'
+import { writePlan } from './write-plan'
+
+/** What stands as an intake’s fault while its plan is written, so that half a plan is never run. */
+const beingMade = 'the plan was not finished: plan again'
 
 /**
- * Makes the plan from what was read, and writes it down. A profile or register that cannot be read becomes
- * the intake's `fault`.
+ * Makes the plan from what was read, and writes it down; what has been brought in stays out of it. A profile or
+ * register that cannot be read becomes the intake's `fault`.
  * Takes seconds at a hundred thousand files: for a worker thread, never for the request path.
  */
-export async function makePlan(db: Db, id: string): Promise<void> {
-  const intake = intakeRow(db, id)
-  const person = account(db, intake.personId)!
+export async function makePlan(context: JobContext): Promise<Ending> {
+  const { db, job, person, portion } = context
+  const { id } = intakeRow(db, job.subject)
+  const mark = (values: Partial<Intake>) =>
+    portion((tx) => tx.update(intakes).set(values).where(eq(intakes.id, id)).run())
   try {
+    const intake = intakeRow(db, id)
     const register = await registerOf(intake)
     const plan = planIntake({
-      files: db
-        .select({ found: intakeFiles.found })
-        .from(intakeFiles)
-        .where(eq(intakeFiles.intake, id))
-        .orderBy(intakeFiles.path)
-        .all()
-        .map((row) => row.found),
+      files: filesToPlan(db, id),
       register: register.entries,
       profile: intake.profile,
       configuration: published(db).configuration,
@@ -40,15 +43,28 @@ export async function makePlan(db: Db, id: string): Promise<void> {
       settlements: intake.settlements,
       inVault: isTaken(db),
     })
-    const problems = register.problems.map(({ message }) => message)
-    atomically(db, (tx) => writePlan(tx, id, plan, problems))
+    mark({ fault: beingMade })
+    writePlan(context, id, plan)
+    mark({ stage: 'read', fault: null, problems: register.problems.map(({ message }) => message) })
   } catch (error) {
     if (!faults.some((kind) => error instanceof kind)) throw error
-    holdBack(db, id, (error as Error).message)
+    mark({ stage: 'read', fault: (error as Error).message })
+    holdBack(context, id)
   }
+  return 'done'
 }
 
-async function registerOf({ register, profile }: ReturnType<typeof intakeRow>) {
+/** Every file of an intake that has not been brought in. */
+const filesToPlan = (db: Db, id: string) =>
+  db
+    .select({ found: intakeFiles.found })
+    .from(intakeFiles)
+    .where(and(eq(intakeFiles.intake, id), ne(intakeFiles.status, 'done')))
+    .orderBy(intakeFiles.path)
+    .all()
+    .map((row) => row.found)
+
+async function registerOf({ register, profile }: Intake) {
   if (!register) return { entries: [], problems: [] }
   return readRegister(textOf(await readFile(await inShare(register, 'register'))), profile.columns)
 }
@@ -63,46 +79,13 @@ function isTaken(db: Db): (number: string) => boolean {
 }
 
 /** What is wrong with a profile or a register, not with the program. */
-const faults = [RegisterError, PatternError, ConditionError, Refusal]
+const faults = [RegisterError, PatternError, ConditionError, Refusal, UnknownError]
 
-function holdBack(db: Db, id: string, fault: string): void {
-  db.update(intakes).set({ stage: 'read', fault }).where(eq(intakes.id, id)).run()
-  db.update(intakeDocuments).set({ status: 'held' }).where(eq(intakeDocuments.intake, id)).run()
-  db.update(intakeFiles).set({ status: 'held' }).where(eq(intakeFiles.intake, id)).run()
-}
-
-/** Writes a plan in place of the one before: documents in their order, each file with what holds it back. */
-function writePlan(tx: Tx, id: string, plan: ReturnType<typeof planIntake>, problems: string[]): void {
-  tx.delete(intakeDocuments).where(eq(intakeDocuments.intake, id)).run()
-  const held = new Map<string, { position: number; code: string | null }>()
-  plan.documents.forEach((document, index) => {
-    held.set(document.number, {
-      position: index + 1,
-      code: document.ready ? null : (document.conflicts[0]?.code ?? 'companion'),
-    })
-    tx.insert(intakeDocuments)
-      .values({
-        intake: id,
-        position: index + 1,
-        number: document.number,
-        plan: document,
-        status: document.ready ? 'ready' : 'held',
-      })
-      .run()
+function holdBack({ portion }: JobContext, id: string): void {
+  const open = (table: typeof intakeDocuments | typeof intakeFiles) =>
+    and(eq(table.intake, id), ne(table.status, 'done'))
+  portion((tx) => {
+    tx.update(intakeDocuments).set({ status: 'held' }).where(open(intakeDocuments)).run()
+    tx.update(intakeFiles).set({ status: 'held' }).where(open(intakeFiles)).run()
   })
-  for (const file of plan.files) {
-    const document = file.number === null || file.leftOut ? undefined : held.get(file.number)
-    const conflict = file.leftOut ? null : (file.conflicts[0]?.code ?? document?.code ?? null)
-    tx.update(intakeFiles)
-      .set({
-        planned: file,
-        number: file.number,
-        document: document?.position ?? null,
-        conflict,
-        status: file.leftOut ? 'left out' : conflict ? 'held' : 'ready',
-      })
-      .where(and(eq(intakeFiles.intake, id), eq(intakeFiles.path, file.path)))
-      .run()
-  }
-  tx.update(intakes).set({ stage: 'read', fault: null, problems }).where(eq(intakes.id, id)).run()
 }

@@ -11,3 +11,9 @@ export function intakeRow(tx: Tx, id: string): Intake {
   if (!row) throw new Refusal('not-found', `there is no intake “${id}”`)
   return row
 }
+
+/** @throws Refusal while a job of the intake waits or is under way. */
+export function requireIdle(runner: { isBusy: (subject: string) => boolean }, id: string): void {
+  if (runner.isBusy(id))
+    throw new Refusal('conflict', 'the intake is at work: wait until its job has ended, or stop it')
+}

@@ -1,11 +1,12 @@
 import { basename, join } from 'node:path'
 import { and, asc, count, eq, gt } from 'drizzle-orm'
+import { UnknownError } from '../../core/configuration'
 import type { PlannedDocument, Prediction } from '../../core/intake'
 import { record } from '../audit/trail'
-import { atomically, type Db, type Tx } from '../database/connection'
+import type { Db, Tx } from '../database/connection'
 import { intakeDocuments, intakes } from '../database/schema'
-import { account, type Account } from '../directory/people'
 import type { Incoming } from '../documents/rows'
+import { dropUnreferenced } from '../files/coming'
 import { FileStore } from '../files/store'
 import type { Ending, JobContext, JobKindModule } from '../jobs/job-kind'
 import { atOnce, inParallel } from '../jobs/parallel'
@@ -26,9 +27,9 @@ interface Fetched {
  * transaction that also ticks it off. Whenever it is killed, what is ticked off is whole, and the rest as if
  * never begun.
  */
-async function runIntake({ db, store, job, progress }: JobContext): Promise<Ending> {
+async function runIntake(context: JobContext): Promise<Ending> {
+  const { db, store, job, progress } = context
   const intake = intakeRow(db, job.subject)
-  const person = account(db, intake.personId)!
   const root = await inShare(intake.archive, 'archive')
   const { ready, before } = progressSoFar(db, intake.id)
   let done = before
@@ -46,13 +47,13 @@ async function runIntake({ db, store, job, progress }: JobContext): Promise<Endi
     if (fetched.length === 0) break
     ahead = fetchNext()
     for (const { row, stored } of fetched) {
-      bringOneIn(db, person, intake, row, stored)
+      bringOneIn(context, intake, row, stored)
       if (progress(++done, before + ready)) continue
       await ahead
       return 'stopped'
     }
   }
-  finish(db, person, intake)
+  finish(context, intake)
   return 'done'
 }
 
@@ -101,26 +102,34 @@ async function storeFiles(store: FileStore, root: string, plan: PlannedDocument)
 }
 
 function bringOneIn(
-  db: Db,
-  person: Account,
+  { person, portion }: JobContext,
   intake: Intake,
   row: PlannedRow,
   stored: Incoming[] | Error,
 ): void {
-  const fail = (message: string) => atomically(db, (tx) => tickFailed(tx, row, message))
+  const fail = (message: string) => portion((tx) => tickFailed(tx, row, message))
   if (stored instanceof Error) return fail(stored.message)
   try {
-    atomically(db, (tx) => {
+    portion((tx) => {
       const { document, result } = bringIn(tx, person, intake.id, row.plan, stored)
       tick(tx, row, document, result)
     })
   } catch (error) {
-    if (!(error instanceof Refusal) && (error as { code?: string }).code !== 'SQLITE_CONSTRAINT_UNIQUE')
-      throw error
-    fail(
-      error instanceof Refusal ? error.message : `${row.number} came into the vault meanwhile by another way`,
-    )
+    const reason = reasonFor(error, row)
+    if (!reason) throw error
+    fail(reason)
   }
+}
+
+/** Why one document cannot come in; undefined for what is wrong with more than this one. */
+function reasonFor(error: unknown, { number }: PlannedRow): string | undefined {
+  if (error instanceof Refusal) return error.message
+  if (error instanceof UnknownError)
+    return `${error.message}: the configuration has changed since, so plan again`
+  const code = (error as { code?: string }).code ?? (error as { cause?: { code?: string } }).cause?.code
+  return code === 'SQLITE_CONSTRAINT_UNIQUE'
+    ? `${number} came into the vault meanwhile by another way`
+    : undefined
 }
 
 function tick(tx: Tx, { intake, position, number }: PlannedRow, document: string, result: Prediction): void {
@@ -136,12 +145,23 @@ function tickFailed(tx: Tx, { intake, position, number }: PlannedRow, message: s
   statements(tx).tickFiles.run({ intake, number, status: 'failed' })
 }
 
-function finish(db: Db, person: Account, intake: Intake): void {
-  atomically(db, (tx) => {
+/** Says in the trail how it ended, and clears away the contents of documents that did not come in. */
+function finish({ db, store, person, portion }: JobContext, intake: Intake): void {
+  const ofThis = eq(intakeDocuments.intake, intake.id)
+  const failed = db
+    .select({ plan: intakeDocuments.plan })
+    .from(intakeDocuments)
+    .where(and(ofThis, eq(intakeDocuments.status, 'failed')))
+    .all()
+  for (const { plan } of failed)
+    portion((tx) => {
+      for (const { sha256 } of plan.files) if (sha256) dropUnreferenced(tx, store, sha256)
+    })
+  portion((tx) => {
     const rows = tx
       .select({ status: intakeDocuments.status, count: count() })
       .from(intakeDocuments)
-      .where(eq(intakeDocuments.intake, intake.id))
+      .where(ofThis)
       .groupBy(intakeDocuments.status)
       .all()
     tx.update(intakes).set({ stage: 'done' }).where(eq(intakes.id, intake.id)).run()

@@ -8,15 +8,20 @@ import { atomically, type Db, type Tx } from '../database/connection'
 import { intakes } from '../database/schema'
 import { allFolders } from '../directory/folders'
 import type { Account } from '../directory/people'
+import type { JobRunner } from '../jobs/runner'
 import type { Intake } from './rows'
 import { inShare } from './share'
 
-/** Starts an intake of an archive; reading it is a job. @throws Refusal where archive or register cannot be used. */
+/**
+ * Starts an intake of an archive; reading it is a job. @returns its id.
+ * @throws Refusal where archive or register cannot be used.
+ */
 export async function startIntake(
   db: Db,
+  runner: JobRunner,
   person: Account,
   asked: { archive: string; register: string | null },
-): Promise<Intake> {
+): Promise<string> {
   await inShare(asked.archive, 'archive')
   if (asked.register) await inShare(asked.register, 'register')
   const intake: Intake = {
@@ -40,8 +45,14 @@ export async function startIntake(
       subject: { kind: 'intake', id: intake.id, name: intake.name },
       after: { archive: asked.archive, register: asked.register },
     })
+    runner.enqueue(tx, {
+      kind: 'intake-read',
+      subject: intake.id,
+      subjectName: intake.name,
+      personId: person.id,
+    })
   })
-  return intake
+  return intake.id
 }
 
 /** The profile of the newest intake, or one made from what the configuration has. */

@@ -18,6 +18,8 @@ export function vault(): Vault {
   const dataFolder = resolve(process.env.ILMENITE_DATA ?? 'data')
   const db = openDatabase(dataFolder)
   migrateDatabase(db)
+  // The thread that answers everybody never sleeps in SQLite: `whenFree` waits instead.
+  db.$client.pragma('busy_timeout = 0')
   const store = new FileStore(join(dataFolder, 'files'))
   const runner = new JobRunner(
     db,

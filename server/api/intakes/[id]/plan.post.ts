@@ -1,0 +1,9 @@
+import { beginPlan } from '../../../intake/begin-run'
+import { intakePage } from '../../../intake/queries'
+
+/** Plans anew what has not been brought in. */
+export default route('administrator', ({ event, db, runner, account }) => {
+  const id = part(event, 'id')
+  beginPlan(db, runner, account, id)
+  return intakePage(db, id)
+})
