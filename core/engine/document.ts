@@ -41,7 +41,14 @@ export interface DocumentSnapshot {
   creator: string
   lastEditor: string
   /** What it refers to, itself or through others, and where that stands. */
-  references?: { number: string; state: string; direct: boolean }[]
+  references?: ReferredSnapshot[]
+}
+
+/** A document at the end of a reference; without its number for somebody who may not see it. */
+export interface ReferredSnapshot {
+  number: string | null
+  state: string
+  direct: boolean
 }
 
 export interface Written {

@@ -5,7 +5,13 @@ export { conditionRecord } from './condition-record'
 export { decideCorrection, type ToldCorrection, toldCorrection } from './correct'
 export { decide } from './decide'
 export { type Decision, type Outcome, outcomeOf, reasonsAgainst, told, type Told } from './decision'
-export { type Correction, type DocumentSnapshot, type Origin, type RegisterRow } from './document'
+export {
+  type Correction,
+  type DocumentSnapshot,
+  type Origin,
+  type ReferredSnapshot,
+  type RegisterRow,
+} from './document'
 export { nextLabel } from './next-label'
 export { type Ancestor, ancestorsOf, wouldLoop } from './references'
 export { registered, renewed } from './relabel'

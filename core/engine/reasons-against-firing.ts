@@ -78,13 +78,26 @@ const personMay: Rule = (request, lifecycle, transition) => {
 const referencesStand: Rule = ({ configuration, document }, _lifecycle, { name, references: demand }) => {
   if (!demand) return []
   const wanted = demand.states.map((state) => stateName(configuration, state)).join(' or ')
-  return (document.references ?? [])
-    .filter(({ state, direct }) => (direct || demand.depth === 'all') && !demand.states.includes(state))
-    .map(({ number, state }) => ({
-      rule: 'references',
-      message: `${number}, which ${document.number} refers to, stands in ${stateName(configuration, state)}; ${name} asks for ${wanted}`,
-      wayOut: `bring ${number} to ${wanted} first`,
-    }))
+  const wrong = (document.references ?? []).filter(
+    ({ state, direct }) => (direct || demand.depth === 'all') && !demand.states.includes(state),
+  )
+  const because = (message: string, wayOut: string): Because => ({ rule: 'references', message, wayOut })
+  const named = wrong.flatMap(({ number, state }) =>
+    number === null
+      ? []
+      : because(
+          `${number}, which ${document.number} refers to, stands in ${stateName(configuration, state)}; ${name} asks for ${wanted}`,
+          `bring ${number} to ${wanted} first`,
+        ),
+  )
+  if (named.length === wrong.length) return named
+  return [
+    ...named,
+    because(
+      `${document.number} refers to something that you may not see and that does not stand in ${wanted}, as ${name} asks`,
+      'ask somebody who may see all that it refers to',
+    ),
+  ]
 }
 
 const guardHolds: Rule = ({ configuration, document }, _lifecycle, { name, guard }) => {

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { Person } from '../../core/access'
-import type { Tx, Db } from '../database/connection'
+import type { Tx } from '../database/connection'
 import { people } from '../database/schema'
 
 export type Account = typeof people.$inferSelect

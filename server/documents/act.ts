@@ -7,8 +7,9 @@ import { atomically, type Db, type Tx } from '../database/connection'
 import { allFolders } from '../directory/folders'
 import { type Account, asPerson } from '../directory/people'
 import { Refusal } from '../refusal'
-import { requireRights } from './rights'
-import { type DocumentRow, documentRow, snapshot, unchanged } from './rows'
+import { referencesBelow } from './references'
+import { requireRights, seenBy, seenRow } from './rights'
+import { type DocumentRow, holderOf, snapshot, unchanged } from './rows'
 
 /** A document to act on, as it was looked at. */
 export interface Chosen {
@@ -16,21 +17,25 @@ export interface Chosen {
   change: number
 }
 
-/** Everything that a decision of the engine rests on. */
+/** Everything that a decision of the engine rests on; references as far as the person may see them. */
 export const standingOf = (tx: Tx, account: Account, row: DocumentRow, comment?: string): Standing => ({
   configuration: published(tx).configuration,
   folders: allFolders(tx),
-  document: snapshot(tx, row),
+  document: { ...snapshot(tx, row), references: referencesBelow(tx, row.id, seenBy(tx, account)) },
   person: asPerson(account),
   today: today(),
   comment,
 })
 
 /** A document that the person may see and that is as it was looked at. @throws Refusal */
-export function chosenRow(tx: Tx, account: Account, { number, change }: Chosen): DocumentRow {
-  const row = documentRow(tx, number)
-  requireRights(tx, account, row, ['see'])
-  return unchanged(row, change)
+export const chosenRow = (tx: Tx, account: Account, { number, change }: Chosen): DocumentRow =>
+  unchanged(seenRow(tx, account, number), change)
+
+/** A document that is seen, unchanged and may be acted on. @throws Refusal that names what is missing. */
+export function rowToActOn(tx: Tx, account: Account, chosen: Chosen, rights: Right[]): DocumentRow {
+  const row = chosenRow(tx, account, chosen)
+  requireRights(tx, account, row, rights)
+  return row
 }
 
 /** Runs an act on one document in a transaction, after checking that it is seen, unchanged and allowed. */
@@ -41,11 +46,9 @@ export function act<T>(
   rights: Right[],
   body: (tx: Tx, row: DocumentRow, configuration: Configuration) => T,
 ): T {
-  return atomically(db, (tx) => {
-    const row = chosenRow(tx, account, chosen)
-    requireRights(tx, account, row, rights)
-    return body(tx, row, published(tx).configuration)
-  })
+  return atomically(db, (tx) =>
+    body(tx, rowToActOn(tx, account, chosen, rights), published(tx).configuration),
+  )
 }
 
 /**
@@ -74,7 +77,7 @@ export function requireOpen(configuration: Configuration, row: DocumentRow): voi
 
 /** @throws Refusal where somebody else has it checked out. */
 export function requireFree(tx: Tx, row: DocumentRow, account: Account): void {
-  const holder = snapshot(tx, row).checkedOutBy
+  const holder = holderOf(tx, row)
   if (!holder || holder.id === account.id) return
   const since = row.checkedOutAt!.slice(0, 10)
   throw new Refusal('conflict', `${row.number} is checked out by ${holder.name} since ${since}`)

@@ -6,6 +6,7 @@ import { published } from '../configuration/published'
 import type { Db, Tx } from '../database/connection'
 import { documents, people, registerRows } from '../database/schema'
 import type { Account } from '../directory/people'
+import { holds } from './rights'
 import { inFolder, visible } from './visible'
 
 export const documentSorts = ['number', 'title', 'state', 'revision', 'folder', 'changed'] as const
@@ -67,7 +68,7 @@ export function listDocuments(db: Db, account: Account, query: VaultQuery): Docu
     .all()
   const tapes = tapesOf(
     db,
-    rows.map((row) => row.id),
+    rows.filter(holds(db, account, 'history')).map((row) => row.id),
   )
   const { configuration } = published(db)
   return {

@@ -1,45 +1,52 @@
 import { desc, eq, inArray } from 'drizzle-orm'
 import { lifecycleOf } from '../../core/configuration'
 import { nextLabel } from '../../core/engine'
-import type { DocumentPage } from '../../shared/answers'
+import type { DocumentPage, Version } from '../../shared/answers'
 import { published } from '../configuration/published'
-import type { Db } from '../database/connection'
+import type { Db, Tx } from '../database/connection'
 import { people, versions } from '../database/schema'
 import type { Account } from '../directory/people'
 import { childrenOf, parentsOf } from './references'
-import { requireRights, seenBy } from './rights'
-import { documentRow, register, snapshot } from './rows'
+import { holds, seenBy, seenRow } from './rights'
+import { type DocumentRow, holderOf, register } from './rows'
 
-/** Everything the document's page shows, for a person who may see it. */
+/**
+ * Everything the document's page shows, for a person who may see it. Without the right to its history that is
+ * neither its register nor its earlier versions, and of the current one no comment and no hash.
+ */
 export function documentPage(db: Db, account: Account, number: string): DocumentPage {
-  const row = documentRow(db, number)
-  requireRights(db, account, row, ['see'])
+  const row = seenRow(db, account, number)
   const { configuration } = published(db)
   const isSeen = seenBy(db, account)
-  const names = new Map(
-    db
-      .select({ id: people.id, name: people.name })
-      .from(people)
-      .where(inArray(people.id, [row.creator, row.lastEditor]))
-      .all()
-      .map((person) => [person.id, person.name]),
-  )
+  const history = holds(db, account, 'history')(row)
+  const names = namesOf(db, [row.creator, row.lastEditor])
   return {
     document: {
       ...row,
       creatorName: names.get(row.creator) ?? row.creator,
       lastEditorName: names.get(row.lastEditor) ?? row.lastEditor,
     },
-    checkedOutBy: snapshot(db, row).checkedOutBy,
-    register: register(db, row.id),
+    history,
+    checkedOutBy: holderOf(db, row),
+    register: history ? register(db, row.id) : [],
     refersTo: childrenOf(db, row.id).filter(isSeen),
     usedBy: parentsOf(db, row.id).filter(isSeen),
-    versions: db
-      .select()
-      .from(versions)
-      .where(eq(versions.document, row.id))
-      .orderBy(desc(versions.version))
-      .all(),
+    versions: history ? versionsOf(db, row) : currentAlone(versionsOf(db, row), row),
     next: nextLabel(configuration, lifecycleOf(configuration, row.lifecycle), row),
   }
 }
+
+function namesOf(tx: Tx, ids: string[]): Map<string, string> {
+  const found = tx
+    .select({ id: people.id, name: people.name })
+    .from(people)
+    .where(inArray(people.id, ids))
+    .all()
+  return new Map(found.map(({ id, name }) => [id, name]))
+}
+
+const versionsOf = (tx: Tx, { id }: DocumentRow): Version[] =>
+  tx.select().from(versions).where(eq(versions.document, id)).orderBy(desc(versions.version)).all()
+
+const currentAlone = (all: Version[], { version }: DocumentRow): Version[] =>
+  all.filter((entry) => entry.version === version).map((entry) => ({ ...entry, comment: null, sha256: null }))

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import { type Ancestor, ancestorsOf } from '../../core/engine'
+import type { ReferredSnapshot } from '../../core/engine'
 import type { Referred } from '../../shared/answers'
 import type { Tx } from '../database/connection'
 import { documentReferences, documents } from '../database/schema'
@@ -8,32 +8,39 @@ import { statements } from './statements'
 export const childrenOf = (tx: Tx, id: string): Referred[] => statements(tx).children.all({ id })
 export const parentsOf = (tx: Tx, id: string): Referred[] => statements(tx).parents.all({ id })
 
-/** Everything a document refers to, itself or through others, and where that stands. */
-export function referencesBelow(tx: Tx, id: string): { number: string; state: string; direct: boolean }[] {
-  const direct = childrenOf(tx, id)
-  const found = new Map(
-    direct.map(({ id: child, number, state }) => [child, { number, state, direct: true }]),
-  )
-  const open = direct.map((child) => child.id)
+/**
+ * Everything a document refers to, itself or through others, and where that stands; what may not be seen has no
+ * number.
+ */
+export function referencesBelow(
+  tx: Tx,
+  id: string,
+  isSeen: (document: Referred) => boolean,
+): ReferredSnapshot[] {
+  const found = new Map<string, ReferredSnapshot>()
+  const take = (document: Referred, direct: boolean): boolean => {
+    if (found.has(document.id)) return false
+    const { number, state } = document
+    found.set(document.id, { number: isSeen(document) ? number : null, state, direct })
+    return true
+  }
+  const open = childrenOf(tx, id)
+    .filter((child) => take(child, true))
+    .map((child) => child.id)
   for (let next = open.shift(); next; next = open.shift())
-    for (const { id: child, number, state } of childrenOf(tx, next))
-      if (!found.has(child)) {
-        found.set(child, { number, state, direct: false })
-        open.push(child)
-      }
+    for (const child of childrenOf(tx, next)) if (take(child, false)) open.push(child.id)
   return [...found.values()]
 }
 
-/** The documents above one, up to the top. */
-export function ancestors(tx: Tx, number: string): Ancestor[] {
-  return ancestorsOf(number, parentNumbers(tx))
-}
-
-/** The numbers of a document's parents, as the core asks for them. */
-export function parentNumbers(tx: Tx) {
+/** The numbers of a document's parents, as the core asks for them; those that are not seen are left out. */
+export function parentNumbers(tx: Tx, isSeen: (document: Referred) => boolean = () => true) {
   return (number: string) => {
     const row = tx.select({ id: documents.id }).from(documents).where(eq(documents.number, number)).get()
-    return row ? parentsOf(tx, row.id).map((parent) => parent.number) : []
+    return row
+      ? parentsOf(tx, row.id)
+          .filter(isSeen)
+          .map((parent) => parent.number)
+      : []
   }
 }
 

@@ -1,14 +1,17 @@
+import { and, eq } from 'drizzle-orm'
 import { allows, chainTo, type Right } from '../../core/access'
 import { lifecycleOf } from '../../core/configuration'
 import { allowsAll } from '../../core/engine'
 import { published } from '../configuration/published'
 import type { Tx } from '../database/connection'
+import { documents } from '../database/schema'
 import { allFolders } from '../directory/folders'
 import { type Account, asPerson } from '../directory/people'
 import { Refusal } from '../refusal'
-import { type DocumentRow, documentRow, documentRowById, notThere, snapshot } from './rows'
+import { type DocumentRow, notThere, snapshot } from './rows'
+import { visible } from './visible'
 
-/** Refuses unless the person has all of the rights on the document, naming what is missing. */
+/** Refuses unless the person has all of the rights on a document that they see, naming what is missing. */
 export function requireRights(tx: Tx, account: Account, row: DocumentRow, rights: Right[]): void {
   const { configuration } = published(tx)
   const { reasons } = allowsAll(
@@ -16,36 +19,49 @@ export function requireRights(tx: Tx, account: Account, row: DocumentRow, rights
     lifecycleOf(configuration, row.lifecycle),
     rights,
   )
-  if (reasons.length === 0) return
-  if (rights.includes('see')) throw notThere(row.number)
-  throw new Refusal('forbidden', reasons.map((reason) => reason.message).join('; '), reasons)
+  if (reasons.length)
+    throw new Refusal('forbidden', reasons.map((reason) => reason.message).join('; '), reasons)
 }
 
-/** Where a document stands, as far as seeing it goes. */
+/** Where a document stands, as far as rights on it go. */
 export type Placed = Pick<DocumentRow, 'folder' | 'lifecycle' | 'state'>
 
-/** Whether a person may see a document: for lists of documents that were found by other ways than a search. */
-export function seenBy(tx: Tx, account: Account): (document: Placed) => boolean {
+/** Whether a person has a right on a document: for documents that were found by other ways than a search. */
+export function holds(tx: Tx, account: Account, right: Right): (document: Placed) => boolean {
   const { configuration } = published(tx)
   const folders = allFolders(tx)
   const person = asPerson(account)
   return ({ folder, lifecycle, state }) => {
     const states = configuration.lifecycles.find(({ id }) => id === lifecycle)?.states
     const use = states?.find((other) => other.state === state)
-    return use !== undefined && allows(person, chainTo(folders, folder), use, 'see')
+    return use !== undefined && allows(person, chainTo(folders, folder), use, right)
   }
+}
+
+export const seenBy = (tx: Tx, account: Account) => holds(tx, account, 'see')
+
+/**
+ * A document that a person may see. One that they may not is looked for by the same query as one that is not there,
+ * and answered alike, so that neither words nor time tell the two apart.
+ * @throws Refusal
+ */
+export function seenRow(tx: Tx, account: Account, number: string): DocumentRow {
+  const row = tx
+    .select()
+    .from(documents)
+    .where(and(eq(documents.number, number), visible(tx, account)))
+    .get()
+  if (!row) throw notThere(number)
+  return row
 }
 
 /** Refuses unless a person may see a document, known by its id, and its history. */
 export function requireHistory(tx: Tx, account: Account, id: string): void {
-  const row = documentRowById(tx, id)
-  if (!seenBy(tx, account)(row)) throw new Refusal('not-found', 'there is no such document that you may see')
+  const row = tx
+    .select()
+    .from(documents)
+    .where(and(eq(documents.id, id), visible(tx, account)))
+    .get()
+  if (!row) throw new Refusal('not-found', 'there is no such document that you may see')
   requireRights(tx, account, row, ['history'])
-}
-
-/** A document that a person may see. @throws Refusal where there is none, or they may not. */
-export function seenRow(tx: Tx, account: Account, number: string): DocumentRow {
-  const row = documentRow(tx, number)
-  requireRights(tx, account, row, ['see'])
-  return row
 }

@@ -7,7 +7,6 @@ import type { Tx } from '../database/connection'
 import { documents, people, versions } from '../database/schema'
 import type { Stored } from '../files/store'
 import { Refusal } from '../refusal'
-import { referencesBelow } from './references'
 import { statements } from './statements'
 
 export type DocumentRow = typeof documents.$inferSelect
@@ -21,26 +20,31 @@ export interface Incoming extends Stored {
 export const notThere = (number: string): Refusal =>
   new Refusal('not-found', `there is no document ${number} that you may see`)
 
-/** @throws Refusal where no document has this number. */
+/** A document by its number, whoever asks. @throws Refusal where there is none. */
 export function documentRow(tx: Tx, number: string): DocumentRow {
   const row = tx.select().from(documents).where(eq(documents.number, number)).get()
   if (!row) throw notThere(number)
   return row
 }
 
-/** As `documentRow`, by the document's id. */
+/** A document by its id, whoever asks. */
 export function documentRowById(tx: Tx, id: string): DocumentRow {
-  const row = statements(tx).documentById.get({ id })
-  if (!row) throw new Refusal('not-found', 'there is no such document that you may see')
-  return row
+  return statements(tx).documentById.get({ id })!
 }
 
-/** A document as the engine sees it. */
+/** Who has a document checked out. */
+export function holderOf(tx: Tx, { checkedOutBy }: DocumentRow): { id: string; name: string } | null {
+  if (!checkedOutBy) return null
+  const holder = tx
+    .select({ id: people.id, name: people.name })
+    .from(people)
+    .where(eq(people.id, checkedOutBy))
+    .get()
+  return holder ?? null
+}
+
+/** A document as the engine sees it, without what it refers to. */
 export function snapshot(tx: Tx, row: DocumentRow): DocumentSnapshot {
-  const { checkedOutBy } = row
-  const holder = checkedOutBy
-    ? tx.select({ id: people.id, name: people.name }).from(people).where(eq(people.id, checkedOutBy)).get()
-    : undefined
   return {
     number: row.number,
     lifecycle: row.lifecycle,
@@ -52,10 +56,9 @@ export function snapshot(tx: Tx, row: DocumentRow): DocumentSnapshot {
     revision: row.revision,
     register: register(tx, row.id),
     version: row.version,
-    checkedOutBy: holder ?? null,
+    checkedOutBy: holderOf(tx, row),
     creator: row.creator,
     lastEditor: row.lastEditor,
-    references: referencesBelow(tx, row.id),
   }
 }
 

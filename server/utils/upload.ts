@@ -1,14 +1,24 @@
-import type { H3Event } from 'h3'
-import { FileStore, type Stored, TooLargeError } from '../files/store'
+import { takeIn } from '../files/coming'
+import { type Stored, TooLargeError } from '../files/store'
 import { Refusal } from '../refusal'
+import type { RouteContext } from './route'
 
 /** The most bytes that one uploaded file may have. */
 const limit = Number(process.env.ILMENITE_UPLOAD_LIMIT ?? 2 ** 30)
 
-/** Streams the request's body into the store. @throws TooLargeError, or a Refusal where it is empty. */
-export async function upload(event: H3Event, store: FileStore): Promise<Stored> {
+/**
+ * Streams the request's body into the store for an act that takes it over; what the act refuses is not kept. Ask
+ * for the rights before.
+ * @throws TooLargeError, or a Refusal where it is empty or the act refuses.
+ */
+export async function upload<T>(
+  { event, db, store, runner }: RouteContext,
+  act: (stored: Stored) => T,
+): Promise<T> {
   if (Number(getHeader(event, 'content-length') ?? 0) > limit) throw new TooLargeError(limit)
-  const stored = await store.put(event.node.req, limit)
-  if (stored.size === 0) throw new Refusal('invalid', 'the file is empty (0 bytes): choose the right one')
-  return stored
+  const vault = { db, store, isWorking: () => runner.isWorking }
+  return takeIn(vault, event.node.req, limit, (stored) => {
+    if (stored.size === 0) throw new Refusal('invalid', 'the file is empty (0 bytes): choose the right one')
+    return act(stored)
+  })
 }

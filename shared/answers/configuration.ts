@@ -22,6 +22,7 @@ export interface DraftView {
 export interface ConfigurationAnswer {
   published: Published
   draft: DraftView | null
+  /** Every folder with its rules, for administrators; nothing for others. */
   folders: Folder[]
   /** The folders in or below which the caller may see something. */
   seenFolders: string[]

@@ -53,7 +53,8 @@ export interface KeptDocument {
 export interface Version {
   version: number
   fileName: string
-  sha256: string
+  /** Null for somebody without the right to the history. */
+  sha256: string | null
   size: number
   revision: string | null
   comment: string | null
@@ -73,6 +74,8 @@ export interface Referred {
 /** Everything that a document's page shows. */
 export interface DocumentPage {
   document: KeptDocument & { creatorName: string; lastEditorName: string }
+  /** Whether the person may see its history: without it there is no register, and the current version alone. */
+  history: boolean
   checkedOutBy: { id: string; name: string } | null
   register: RegisterRow[]
   refersTo: Referred[]

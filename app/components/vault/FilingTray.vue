@@ -6,7 +6,7 @@ const emit = defineEmits<{ close: []; filed: [number: string] }>()
 const store = useConfiguration()
 const number = ref('')
 const title = ref('')
-const folder = ref(store.folders.find(({ path }) => path !== '/')?.path ?? '/')
+const folder = ref(store.seenFolders.find((path) => path !== '/') ?? '/')
 const comment = ref('')
 const file = shallowRef<File | null>(null)
 const choose = (event: Event) => {
@@ -75,7 +75,7 @@ async function submit() {
         ><CommonPick
           id="folder"
           :value="folder"
-          :options="store.folders.map((entry) => ({ value: entry.path, name: entry.path }))"
+          :options="store.seenFolders.map((path) => ({ value: path, name: path }))"
           @pick="folder = $event"
         />
       </form>

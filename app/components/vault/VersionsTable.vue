@@ -34,7 +34,7 @@ const emit = defineEmits<{ rollBack: [version: number] }>()
           <a
             class="clip"
             :href="`/api/${path(`/versions/${version.version}`)}`"
-            :title="`Download ${version.fileName}; SHA-256 ${version.sha256}`"
+            :title="`Download ${version.fileName}${version.sha256 ? `; SHA-256 ${version.sha256}` : ''}`"
           >
             {{ version.fileName }}
           </a>

@@ -109,17 +109,11 @@ useShortcuts([
         />
       </section>
       <section>
-        <h2>Revision register</h2>
-        <VaultRegisterTable
-          :register="page.register"
+        <VaultHistory
+          :page="page"
           :picked="correcting"
-          @correct="open({ correct: String($event) })"
-        />
-        <h2 class="next">Versions</h2>
-        <VaultVersionsTable
-          :versions="page.versions"
-          :current="document.version"
           :path="path"
+          @correct="open({ correct: String($event) })"
           @roll-back="open({ back: String($event) })"
         />
       </section>
@@ -139,8 +133,10 @@ useShortcuts([
         />
       </section>
     </div>
-    <h2 class="next">Audit trail</h2>
-    <CommonAuditTrail :entries="trail" />
+    <template v-if="page.history">
+      <h2 class="next">Audit trail</h2>
+      <CommonAuditTrail :entries="trail" />
+    </template>
 
     <VaultCheckInTray
       v-if="checkingIn && mine"

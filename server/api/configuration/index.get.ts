@@ -4,11 +4,14 @@ import { published } from '../../configuration/published'
 import { allFolders, directoryOf } from '../../directory/folders'
 import { seenFolders } from '../../documents/visible'
 
-/** Readable by whoever is signed in, since names and rules stand on every page. */
+/**
+ * Readable by whoever is signed in, since names and rules of lifecycles stand on every page. The rules of folders, and
+ * the people, are for administrators.
+ */
 export default route('person', ({ db, account }): ConfigurationAnswer => ({
   published: published(db),
   draft: account.administrator ? readDraft(db) : null,
-  folders: allFolders(db),
+  folders: account.administrator ? allFolders(db) : [],
   seenFolders: seenFolders(db, account),
   directory: account.administrator ? directoryOf(db) : null,
 }))

@@ -1,12 +1,23 @@
 import { eq } from 'drizzle-orm'
 import { renewed } from '../../../core/engine'
-import type { Db } from '../../database/connection'
+import { published } from '../../configuration/published'
+import { atomically, type Db, type Tx } from '../../database/connection'
 import { documents } from '../../database/schema'
 import type { Account } from '../../directory/people'
 import { Refusal } from '../../refusal'
-import { act, type Chosen, requireFree, requireOpen } from '../act'
+import { type Chosen, requireFree, requireOpen, rowToActOn } from '../act'
 import { carryOut } from '../carry-out'
-import { type Incoming, snapshot } from '../rows'
+import { type DocumentRow, type Incoming, snapshot } from '../rows'
+
+/** A document that a person may check in now. @throws Refusal, also for one that they may not see. */
+export function checkedOutRow(tx: Tx, account: Account, chosen: Chosen): DocumentRow {
+  const row = rowToActOn(tx, account, chosen, ['edit'])
+  requireOpen(published(tx).configuration, row)
+  if (row.checkedOutBy === account.id) return row
+  requireFree(tx, row, account)
+  const why = 'is not checked out: check it out before you check a new file in'
+  throw new Refusal('conflict', `${row.number} ${why}`)
+}
 
 /** Takes a new content in as the next version. The current label stands for it from now on. */
 export function checkIn(
@@ -16,13 +27,9 @@ export function checkIn(
   content: Incoming,
   comment: string | null,
 ): void {
-  act(db, account, chosen, ['edit'], (tx, row, configuration) => {
-    requireOpen(configuration, row)
-    if (row.checkedOutBy !== account.id) {
-      requireFree(tx, row, account)
-      const why = 'is not checked out: check it out before you check a new file in'
-      throw new Refusal('conflict', `${row.number} ${why}`)
-    }
+  atomically(db, (tx) => {
+    const row = checkedOutRow(tx, account, chosen)
+    const { configuration } = published(tx)
     const commands = renewed(snapshot(tx, row), 'incoming', comment)
     const { fileName, sha256 } = content
     carryOut(tx, account, configuration, row, commands, {

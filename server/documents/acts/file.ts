@@ -9,13 +9,13 @@ import { now } from '../../clock'
 import { published } from '../../configuration/published'
 import { atomically, type Db, type Tx } from '../../database/connection'
 import { documents } from '../../database/schema'
-import { allFolders } from '../../directory/folders'
 import type { Account } from '../../directory/people'
 import { Refusal } from '../../refusal'
 import { carryOut } from '../carry-out'
 import { requireRights } from '../rights'
 import type { DocumentRow, Incoming } from '../rows'
 import { statements } from '../statements'
+import { seenFolders } from '../visible'
 
 /** What a new document needs to be filed. */
 export interface NewDocument {
@@ -24,6 +24,26 @@ export interface NewDocument {
   folder: string
   classId?: string
   record?: DocumentRecord
+}
+
+/**
+ * The row that a new document would have, before anything is written. @throws Refusal where the person may not file
+ * it there, the number is taken, or no class fits.
+ */
+export function newDocument(
+  tx: Tx,
+  account: Account,
+  asked: NewDocument,
+  fileName: string,
+  at = now(),
+): DocumentRow {
+  const { configuration } = published(tx)
+  if (!seenFolders(tx, account).includes(asked.folder))
+    throw new Refusal('invalid', `there is no folder ${asked.folder} that you may see`)
+  const row = newRow(configuration, account, { ...asked, number: properNumber(asked.number) }, fileName, at)
+  requireRights(tx, account, row, ['edit'])
+  requireFreeNumber(tx, row.number)
+  return row
 }
 
 /**
@@ -40,12 +60,8 @@ export function fileDocument(
 ): string {
   return atomically(db, (tx) => {
     const { configuration } = published(tx)
-    const number = freeNumber(tx, asked.number)
-    if (!allFolders(tx).some(({ path }) => path === asked.folder))
-      throw new Refusal('invalid', `there is no folder ${asked.folder} in the vault`)
-    const row = newRow(configuration, account, { ...asked, number }, content.fileName, at)
+    const row = newDocument(tx, account, asked, content.fileName, at)
     statements(tx).addDocument.run(row)
-    requireRights(tx, account, row, ['edit'])
     const { label, commands } = firstLabel(configuration, account, row, comment, at)
     carryOut(tx, account, configuration, row, commands, {
       code: 'file',
@@ -56,21 +72,24 @@ export function fileDocument(
       before: undefined,
       after: { state: stateIn(configuration, row), revision: label, version: 1, fileName: content.fileName },
     })
-    return number
+    return row.number
   })
 }
 
 const stateIn = ({ states }: Configuration, { state }: DocumentRow) =>
   states.find(({ id }) => id === state)?.name ?? state
 
-/** @throws Refusal where it is none, or taken. */
-function freeNumber(tx: Tx, asked: string): string {
+/** @throws Refusal where it is none. */
+function properNumber(asked: string): string {
   const number = canonicalNumber(asked)
   if (number === '' || number.length > 200)
     throw new Refusal('invalid', 'a document’s number has 1 to 200 characters')
+  return number
+}
+
+function requireFreeNumber(tx: Tx, number: string): void {
   const taken = tx.select({ id: documents.id }).from(documents).where(eq(documents.number, number)).get()
   if (taken) throw new Refusal('conflict', `the number ${number} is taken in the vault`)
-  return number
 }
 
 function firstLabel(

@@ -5,7 +5,7 @@ import { atomically, type Db, type Tx } from '../../database/connection'
 import type { Account } from '../../directory/people'
 import { type Chosen, chosenRow, commandsOf, standingOf } from '../act'
 import { carryOut } from '../carry-out'
-import { type DocumentRow, documentRow } from '../rows'
+import { type DocumentRow, documentRowById } from '../rows'
 
 /** What firing a transition would do to a document, or every reason against. */
 export const decideFiring = (
@@ -33,6 +33,6 @@ export function fire(
     const { name } = transitionOf(lifecycleOf(configuration, row.lifecycle), transition)
     const commands = commandsOf(decideFiring(tx, account, row, transition, comment), row.number)
     carryOut(tx, account, configuration, row, commands, { code: 'fire', action: name, why: comment })
-    return documentRow(tx, row.number)
+    return documentRowById(tx, row.id)
   })
 }

@@ -7,8 +7,7 @@ import type { Account } from '../../directory/people'
 import { Refusal } from '../../refusal'
 import { act, type Chosen } from '../act'
 import { childrenOf, parentNumbers, relate } from '../references'
-import { requireRights } from '../rights'
-import { documentRow } from '../rows'
+import { seenRow } from '../rights'
 
 /**
  * Notes that a document refers to another. @throws Refusal where it would refer to itself in the end, or does
@@ -16,8 +15,7 @@ import { documentRow } from '../rows'
  */
 export function addReference(db: Db, account: Account, chosen: Chosen, to: string): void {
   act(db, account, chosen, ['edit'], (tx, row) => {
-    const child = documentRow(tx, to)
-    requireRights(tx, account, child, ['see'])
+    const child = seenRow(tx, account, to)
     const { number } = row
     if (wouldLoop(number, to, parentNumbers(tx)))
       throw new Refusal(
@@ -39,8 +37,7 @@ export function addReference(db: Db, account: Account, chosen: Chosen, to: strin
 /** Takes a reference away. */
 export function removeReference(db: Db, account: Account, chosen: Chosen, to: string): void {
   act(db, account, chosen, ['edit'], (tx, row) => {
-    const child = documentRow(tx, to)
-    requireRights(tx, account, child, ['see'])
+    const child = seenRow(tx, account, to)
     const { changes } = tx
       .delete(documentReferences)
       .where(and(eq(documentReferences.parent, row.id), eq(documentReferences.child, child.id)))

@@ -1,28 +1,25 @@
 import { lifecycleOf } from '../../../core/configuration'
-import { type Ancestor, decideRevising, told } from '../../../core/engine'
+import { type Ancestor, ancestorsOf, decideRevising, told } from '../../../core/engine'
 import type { ChainLink } from '../../../shared/answers'
 import { published } from '../../configuration/published'
 import { atomically, type Db, type Tx } from '../../database/connection'
 import type { Account } from '../../directory/people'
 import { type Chosen, chosenRow, commandsOf, standingOf } from '../act'
 import { carryOut } from '../carry-out'
-import { ancestors } from '../references'
-import { seenBy } from '../rights'
-import { documentRow } from '../rows'
+import { parentNumbers } from '../references'
+import { seenBy, seenRow } from '../rights'
 
 /** What a new revision would do to a document, and to each document above it that the caller may see. */
 export function revisionChain(tx: Tx, account: Account, number: string, comment?: string): ChainLink[] {
-  const isSeen = seenBy(tx, account)
-  const links: Ancestor[] = [{ number, depth: 0, under: number }, ...ancestors(tx, number)]
-  return links.flatMap((link) => {
-    const row = documentRow(tx, link.number)
-    if (link.depth > 0 && !isSeen(row)) return []
+  const above = ancestorsOf(number, parentNumbers(tx, seenBy(tx, account)))
+  const links: Ancestor[] = [{ number, depth: 0, under: number }, ...above]
+  return links.map((link) => {
+    const row = seenRow(tx, account, link.number)
     const standing = standingOf(tx, account, row, comment)
     const { decision, by } = decideRevising(standing)
     const { title, lifecycle, state, revision, change } = row
-    return [
-      { ...link, decision: told(standing.document, decision), by, title, lifecycle, state, revision, change },
-    ]
+    const prediction = told(standing.document, decision)
+    return { ...link, decision: prediction, by, title, lifecycle, state, revision, change }
   })
 }
 

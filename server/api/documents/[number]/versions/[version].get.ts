@@ -2,16 +2,25 @@ import { versionToOpen } from '../../../../documents/version-to-open'
 import { Refusal } from '../../../../refusal'
 import { download } from '../../../../utils/download'
 
-/** A version's content, as a download. */
+/** A version's content, as a download; one that is not any more what came in is not given out. */
 export default route('person', async ({ event, db, store, account }) => {
-  const version = versionToOpen(db, account, part(event, 'number'), part(event, 'version'))
-  if (!(await store.has(version.sha256)))
-    throw new Refusal('not-found', `the content of version ${version.version} is not in the store`)
+  const { fileName, sha256, size, version } = versionToOpen(
+    db,
+    account,
+    part(event, 'number'),
+    part(event, 'version'),
+  )
+  const fault = await store.faultOf(sha256, size)
+  if (fault)
+    throw new Refusal(
+      'conflict',
+      `the content of version ${version} ${fault}: ask whoever runs the server to put it back from a backup`,
+    )
   setResponseHeaders(event, {
     'content-type': 'application/octet-stream',
-    'content-length': version.size,
-    'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(version.fileName)}`,
+    'content-length': size,
+    'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}`,
     'x-content-type-options': 'nosniff',
   })
-  return download(event, store.read(version.sha256))
+  return download(event, store.read(sha256))
 })
