@@ -1,4 +1,5 @@
 import type { Directory } from '../access'
+import { forOneCheck } from '../condition'
 import type { Configuration } from '../configuration'
 import { checkClasses } from './classes'
 import { checkEffects } from './effects'
@@ -18,7 +19,7 @@ const weight: Record<Finding['severity'], number> = { error: 0, warning: 1, advi
  * folders count too; without one only what the configuration says by itself.
  */
 export function check(configuration: Configuration, directory?: Directory): Finding[] {
-  return [
+  return forOneCheck(() => [
     ...checkRevisions(configuration),
     ...checkStructure(configuration),
     ...checkGuards(configuration),
@@ -27,5 +28,5 @@ export function check(configuration: Configuration, directory?: Directory): Find
     ...checkEffects(configuration),
     ...checkNotices(configuration, directory),
     ...checkClasses(configuration),
-  ].sort((a, b) => weight[a.severity] - weight[b.severity])
+  ]).sort((a, b) => weight[a.severity] - weight[b.severity])
 }

@@ -1,6 +1,6 @@
 import type { ComparisonOperator, Condition, Operand } from './types'
 import type { DocumentRecord, Value } from '../attribute'
-import { globPattern } from './glob'
+import { globTakes } from './glob'
 
 type Test = (record: DocumentRecord) => boolean
 
@@ -46,10 +46,10 @@ function testOf(condition: Condition): Test {
       return method(condition)
     case 'glob': {
       const of = valueOf(condition.of)
-      const pattern = globPattern(condition.pattern)
+      const { pattern } = condition
       return (record) => {
         const text = of(record)
-        return typeof text === 'string' && pattern.test(text)
+        return typeof text === 'string' && globTakes(pattern, text)
       }
     }
   }

@@ -1,7 +1,9 @@
 import { accepted, hopeless, type TextConstraint, type TextRelationLiteral } from './text-constraint'
+import { spend } from './effort'
 import { Undecided } from './undecided'
 
 const mostTuples = 200_000
+const mostMoves = 300_000
 
 /** How two texts stand to each other so far: equal, apart, or one ended while equal and so begins the other. */
 type Order = 'equal' | 'less' | 'greater' | 'begins' | 'begun'
@@ -24,6 +26,8 @@ export function alongside(
   const pairs = names.flatMap((_, one) =>
     names.slice(one + 1).map((__, offset) => [one, one + 1 + offset] as const),
   )
+  if ((alphabet.length + 1) ** names.length > mostMoves)
+    throw new Undecided('the order asked for is between texts of too many characters')
   const moves = combinations(names.map(() => [...alphabet, null]))
   const seen = new Set<string>()
   const open: Tuple[] = [
@@ -34,6 +38,7 @@ export function alongside(
     },
   ]
   for (let tuple = open.shift(); tuple; tuple = open.shift()) {
+    spend(moves.length)
     for (const move of moves) {
       const next = advance(tuple, move, constraints, pairs)
       if (!next) continue

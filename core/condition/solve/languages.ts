@@ -1,4 +1,5 @@
 import type { ComparisonOperator } from '../types'
+import { spend } from './effort'
 
 /**
  * A regular language as a deterministic automaton whose states are made as they are reached. States are whole
@@ -42,6 +43,7 @@ function automaton<S>(
       const from = (steps[state] ??= new Map<string, number>())
       let next = from.get(character)
       if (next === undefined) {
+        spend(characters.length)
         const reached = step(states[state]!, character)
         next = index.get(key(reached)) ?? states.push(reached) - 1
         index.set(key(reached), next)
@@ -122,40 +124,88 @@ export function contains(text: string): Language {
   }
 }
 
+/** Where a text of several may stand: what is left of those that it can still become. */
+interface Branch {
+  ends: boolean
+  next: Map<string, Branch>
+}
+
+function branches(texts: string[]): Branch {
+  const root: Branch = { ends: false, next: new Map() }
+  for (const text of texts) {
+    let at = root
+    for (const char of text) {
+      const next = at.next.get(char) ?? { ends: false, next: new Map<string, Branch>() }
+      at.next.set(char, next)
+      at = next
+    }
+    at.ends = true
+  }
+  return root
+}
+
 /** One of a few texts. */
 export function isOneOf(texts: string[]): Language {
-  const words = texts.map(chars)
-  const language = automaton<string | null>(
+  const numbers = new Map<Branch | null, number>()
+  const numbered = (branch: Branch | null) =>
+    numbers.get(branch) ?? numbers.set(branch, numbers.size).get(branch)!
+  const language = automaton<Branch | null>(
     texts.join(''),
-    '',
-    (state) => state ?? '\u0000',
-    (state, char) => {
-      if (state === null) return null
-      const at = Array.from(state).length
-      const next = state + char
-      return words.some((word) => word[at] === char && word.slice(0, at).join('') === state) ? next : null
-    },
-    (state) => state !== null && texts.includes(state),
-    (state) => state === null,
+    branches(texts),
+    numbered,
+    (branch, char) => branch?.next.get(char) ?? null,
+    (branch) => branch?.ends ?? false,
+    (branch) => branch === null,
   )
   return { ...language, words: [...texts].sort((a, b) => a.length - b.length) }
 }
 
 const upTo = (length: number) => Array.from({ length: length + 1 }, (_, index) => index)
 
-/** Texts that a text begins with, ends with, or has in it. */
-export const prefixOf = (text: string): Language =>
-  isOneOf(upTo(chars(text).length).map((end) => chars(text).slice(0, end).join('')))
-export const suffixOf = (text: string): Language =>
-  isOneOf(upTo(chars(text).length).map((start) => chars(text).slice(start).join('')))
-export const partOf = (text: string): Language =>
-  isOneOf([
-    ...new Set(
-      upTo(chars(text).length).flatMap((start) =>
-        upTo(chars(text).length).map((end) => chars(text).slice(start, end).join('')),
-      ),
+/** Texts longer than this are not written out with all their parts: those grow with its square. */
+const writtenOut = 40
+
+/** Parts of a text by their beginnings and ends, without writing them out: the state is where a part may have come to. */
+function pieces(text: string, starts: number[], isEnd: (at: number) => boolean): Language {
+  const wanted = chars(text)
+  return {
+    ...automaton<number[]>(
+      text,
+      starts,
+      (places) => places.join(),
+      (places, char) => places.filter((at) => wanted[at] === char).map((at) => at + 1),
+      (places) => places.some(isEnd),
+      (places) => places.length === 0,
     ),
-  ])
+    example: text,
+  }
+}
+
+/** Texts that a text begins with. */
+export function prefixOf(text: string): Language {
+  const wanted = chars(text)
+  if (wanted.length <= writtenOut)
+    return isOneOf(upTo(wanted.length).map((end) => wanted.slice(0, end).join('')))
+  return pieces(text, [0], () => true)
+}
+
+/** Texts that a text ends with. */
+export function suffixOf(text: string): Language {
+  const wanted = chars(text)
+  if (wanted.length <= writtenOut)
+    return isOneOf(upTo(wanted.length).map((start) => wanted.slice(start).join('')))
+  return pieces(text, upTo(wanted.length), (at) => at === wanted.length)
+}
+
+/** Texts that a text has in it. */
+export function partOf(text: string): Language {
+  const wanted = chars(text)
+  if (wanted.length > writtenOut) return pieces(text, upTo(wanted.length), () => true)
+  const all = upTo(wanted.length).flatMap((start) =>
+    upTo(wanted.length).map((end) => wanted.slice(start, end).join('')),
+  )
+  return isOneOf([...new Set(all)])
+}
 
 /**
  * Texts that a glob takes: `*` any text, `?` one character. The state is the set of places in the pattern

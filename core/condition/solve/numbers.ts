@@ -1,4 +1,5 @@
 import type { ComparisonOperator } from '../types'
+import { spend } from './effort'
 
 /** A comparison between variables, by name, and numbers. */
 export interface NumberRelation {
@@ -75,7 +76,9 @@ function leastSolution(
   // Each round settles at least one more variable of the longest chain, and rounding up moves each once more;
   // what still moves then runs in a circle.
   const rounds = 3 * names.length + 3
+  spend(10 + relations.length)
   for (let round = 0; round < rounds; round++) {
+    spend(edges.length)
     let moved = false
     for (const { low, high, strict } of edges) {
       const least = valueOf(low)

@@ -2,6 +2,7 @@ import { type Attribute, type DocumentRecord, type ValueType } from '../../attri
 import type { Condition } from '../types'
 import { evaluate } from '../evaluate'
 import { type Formula, formulaOf, type Literal } from './formula'
+import { forOneQuestion, spend } from './effort'
 import { sorts } from '../sorts'
 import { type Language } from './languages'
 import { type NumberRelation, solveNumbers } from './numbers'
@@ -60,12 +61,9 @@ export const implies = (one: Condition, other: Condition, attributes: Attribute[
 export const covers = (conditions: Condition[], attributes: Attribute[]): Solution =>
   solve('covers', conditions, attributes)
 
-const mostBranches = 20_000
-
 function find(wanted: [Condition, boolean][], attributes: Attribute[]): Solution {
-  const formulas = wanted.map(([condition, holds]) => formulaOf(condition, holds))
   const search = new Search(attributes)
-  const witness = search.run(formulas)
+  const witness = forOneQuestion(() => search.run(wanted))
   if (!witness) return search.doubt ? { answer: 'undecided', why: search.doubt } : { answer: 'no' }
   if (wanted.every(([condition, holds]) => evaluate(condition, witness) === holds))
     return { answer: 'yes', witness }
@@ -87,7 +85,6 @@ interface Facts {
 class Search {
   /** Why a branch could not be decided, if one could not. */
   doubt = ''
-  private branches = 0
   private readonly types: Map<string, ValueType>
   private readonly attributes: Map<string, Attribute>
   private readonly choices: Map<string, Language>
@@ -96,15 +93,26 @@ class Search {
     ;({ types: this.types, attributes: this.attributes, choices: this.choices } = variablesOf(attributes))
   }
 
-  run(formulas: Formula[]): DocumentRecord | null {
-    return this.explore(formulas, { filled: new Map(), numbers: [], texts: [], relations: [] })
+  run(wanted: [Condition, boolean][]): DocumentRecord | null {
+    const formulas = wanted.map(([condition, holds]) => formulaOf(condition, holds))
+    return this.decided(() =>
+      this.explore(formulas, { filled: new Map(), numbers: [], texts: [], relations: [] }),
+    )
+  }
+
+  /** What a part of the search found; nothing, with a doubt, where it could not be decided. */
+  private decided(part: () => DocumentRecord | null): DocumentRecord | null {
+    try {
+      return part()
+    } catch (error) {
+      if (!(error instanceof Undecided)) throw error
+      this.doubt ||= error.message
+      return null
+    }
   }
 
   private explore(pending: Formula[], before: Facts): DocumentRecord | null {
-    if (++this.branches > mostBranches) {
-      this.doubt ||= 'there are too many alternatives to try'
-      return null
-    }
+    spend(10 + before.filled.size + before.numbers.length + before.texts.length)
     const facts: Facts = {
       filled: new Map(before.filled),
       numbers: [...before.numbers],
@@ -131,6 +139,7 @@ class Search {
     const open = [...pending]
     const alternatives: Formula[][] = []
     for (let formula = open.pop(); formula; formula = open.pop()) {
+      spend(1)
       if (formula.kind === 'literal') {
         if (!this.take(formula.literal, facts)) return null
       } else if (formula.kind === 'and') open.push(...formula.parts)
@@ -183,18 +192,14 @@ class Search {
     const constraints = new Map<string, TextConstraint[]>()
     for (const [name, constraint] of facts.texts)
       constraints.set(name, [...(constraints.get(name) ?? []), constraint])
-    try {
+    return this.decided(() => {
       const texts = solveTexts(
         filled.filter((name) => !this.isCounted(name)),
         constraints,
         facts.relations,
       )
       return texts && this.record(facts, numbers, texts)
-    } catch (error) {
-      if (!(error instanceof Undecided)) throw error
-      this.doubt ||= error.message
-      return null
-    }
+    })
   }
 
   private record(
@@ -224,15 +229,18 @@ class Search {
   }
 }
 
-const isKnown = (formula: Formula, facts: Facts): boolean =>
-  formula.kind === 'literal'
+const isKnown = (formula: Formula, facts: Facts): boolean => {
+  spend(1)
+  return formula.kind === 'literal'
     ? (formula.literal.kind === 'empty' || formula.literal.kind === 'filled') &&
-      facts.filled.get(formula.literal.name) === (formula.literal.kind === 'filled')
+        facts.filled.get(formula.literal.name) === (formula.literal.kind === 'filled')
     : formula.kind === 'and'
       ? formula.parts.every((part) => isKnown(part, facts))
       : formula.parts.some((part) => isKnown(part, facts))
+}
 
 const contradicts = (formula: Formula, facts: Facts): boolean => {
+  spend(1)
   if (formula.kind !== 'literal')
     return formula.kind === 'and'
       ? formula.parts.some((part) => contradicts(part, facts))

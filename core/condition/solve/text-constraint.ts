@@ -1,5 +1,6 @@
 import type { Language } from './languages'
 import type { TextRelation } from './formula'
+import { spend } from './effort'
 
 export interface TextConstraint {
   language: Language
@@ -13,6 +14,7 @@ export interface TextRelationLiteral {
 }
 
 export function takes({ language, inside }: TextConstraint, text: string): boolean {
+  spend(1 + text.length)
   let state = 0
   for (const char of text) state = language.step(state, char)
   return language.accepts(state) === inside

@@ -3,6 +3,7 @@ import type { TextRelation } from './formula'
 import { accepted, hopeless, takes, type TextConstraint, type TextRelationLiteral } from './text-constraint'
 import { alongside } from './alongside'
 import { alphabetFor } from './alphabet'
+import { spend } from './effort'
 import { Undecided } from './undecided'
 
 const mostStates = 60_000
@@ -26,6 +27,7 @@ function wordsOf(constraints: TextConstraint[], alphabet: string[], count: numbe
     for (const { states, text } of level) {
       if (accepted(constraints, states)) found.push(text)
       if (found.length >= count) break
+      spend(alphabet.length * constraints.length)
       for (const char of alphabet) {
         const reached = states.map((state, index) => constraints[index]!.language.step(state, char))
         if (hopeless(constraints, reached)) continue
@@ -160,6 +162,7 @@ function choose(names: string[], candidates: string[][], relations: TextRelation
   const place = (index: number): boolean => {
     if (index === names.length) return true
     for (const text of candidates[index]!) {
+      spend(1 + relations.length)
       chosen[index] = text
       if (fits() && place(index + 1)) return true
     }
