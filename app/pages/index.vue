@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
 import { lifecycleOf, stateName } from '~~/core/configuration'
 import { counted } from '~/format'
 import type { Overview } from '~~/shared/answers'
@@ -6,7 +7,11 @@ import type { Overview } from '~~/shared/answers'
 const store = useConfiguration()
 useTitle('Overview')
 const view = shallowRef<Overview | null>(null)
-onMounted(() => attempt(async () => (view.value = await api('overview'))))
+const findings = computed(() => view.value?.findings ?? [])
+const load = () => attempt(async () => (view.value = await api('overview')))
+onMounted(load)
+// A large draft takes a while to check; the rest is shown meanwhile.
+useIntervalFn(() => view.value?.findings === null && load(), 1500)
 const days = (count: number) => `${Math.round(count)} d`
 const rows = computed(() =>
   store.published!.configuration.lifecycles.flatMap((lifecycle) =>
@@ -44,7 +49,7 @@ const most = computed(() => Math.max(1, ...rows.value.map((row) => row.standing!
             {{ view.draft.last }}
           </li>
           <li
-            v-for="finding in view.findings.slice(0, 6)"
+            v-for="finding in findings.slice(0, 6)"
             :key="finding.message"
           >
             <CommonFindingLine
@@ -52,8 +57,8 @@ const most = computed(() => Math.max(1, ...rows.value.map((row) => row.standing!
               plain
             />
           </li>
-          <li v-if="view.findings.length > 6">
-            <NuxtLink to="/publish">{{ view.findings.length - 6 }} more findings</NuxtLink>
+          <li v-if="findings.length > 6">
+            <NuxtLink to="/publish">{{ findings.length - 6 }} more findings</NuxtLink>
           </li>
           <li
             v-for="intake in view.intakes"
@@ -75,7 +80,13 @@ const most = computed(() => Math.max(1, ...rows.value.map((row) => row.standing!
             >
           </li>
           <li
-            v-if="!view.draft.edits && !view.findings.length && !view.intakes.length && !view.jobs.length"
+            v-if="!view.findings"
+            class="soft"
+          >
+            The draft is being checked …
+          </li>
+          <li
+            v-else-if="!view.draft.edits && !findings.length && !view.intakes.length && !view.jobs.length"
             class="soft"
           >
             Nothing waits. <NuxtLink to="/intake">Bring an archive in</NuxtLink>, or

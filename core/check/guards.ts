@@ -31,9 +31,13 @@ function neverTrue(
 ): Finding[] {
   if (!guard || !condition) return []
   const asked = guard.includes('state_id') ? [condition, standsIn(from)] : [condition]
-  if (solve('overlap', asked, attributes).answer !== 'no') return []
-  const message = `no record can meet the guard of ${name}: it never fires`
-  return [finding('guard-never-true', { lifecycle: lifecycle.id, transition: id }, message)]
+  const where = { lifecycle: lifecycle.id, transition: id }
+  const { answer, why } = solve('overlap', asked, attributes)
+  if (answer === 'yes') return []
+  if (answer === 'no')
+    return [finding('guard-never-true', where, `no record can meet the guard of ${name}: it never fires`)]
+  const doubt = `it cannot be decided whether a record can meet the guard of ${name} (${why})`
+  return [finding('guard-never-true', where, doubt, { severity: 'advice' })]
 }
 
 /** Two unattended transitions out of one state, and whether some record there meets both guards. */
@@ -81,7 +85,7 @@ function unattendedFindings(configuration: Configuration, lifecycle: Lifecycle):
     for (const { one, other } of fresh) told.add(`${one.id} ${other.id}`)
     return [
       ...fresh.map((pair) => overlapFinding(configuration, lifecycle, state, pair)),
-      ...(rest?.answer === 'no' ? [gapFinding(configuration, lifecycle, state, rest)] : []),
+      ...(rest && rest.answer !== 'yes' ? [gapFinding(configuration, lifecycle, state, rest)] : []),
     ]
   })
 }
@@ -109,12 +113,20 @@ function gapFinding(
   configuration: Configuration,
   lifecycle: Lifecycle,
   state: string,
-  { witness }: Solution,
+  { answer, witness, why }: Solution,
 ): Finding {
   const names = lifecycle.transitions
     .filter(({ trigger, from }) => trigger === 'unattended' && from.includes(state))
     .map(({ name }) => name)
-  const message = `some records in ${stateName(configuration, state)} meet none of ${names.join(', ')}: they stay there`
+  const place = stateName(configuration, state)
+  const none = `meet none of ${names.join(', ')}`
+  if (answer === 'undecided')
+    return finding(
+      'unattended-gap',
+      { lifecycle: lifecycle.id, state },
+      `records in ${place} may ${none}: it cannot be decided (${why})`,
+    )
+  const message = `some records in ${place} ${none}: they stay there`
   return finding('unattended-gap', { lifecycle: lifecycle.id, state }, message, {
     witness: { record: witness },
   })

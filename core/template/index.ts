@@ -1,2 +1,2 @@
 export { templateInWords } from './in-words'
-export { render, templateFault } from './template'
+export { forOneAct, render, templateFault } from './template'

@@ -92,18 +92,45 @@ const parsed = remembered(2000, (template) => liquid.parse(template))
 const mostSteps = 2000
 const mostMemory = 50_000
 
+interface Budget {
+  base: number
+  limit: number
+  message: string
+  use: (amount: number) => void
+  check: () => void
+}
+
 /**
- * Counts up to a limit: the same template with the same context always ends the same way, however busy the
+ * Counts up to a limit, and to that of what it is a part of: the same template with the same context always ends the same way, however busy the
  * machine is.
  */
-function budget(what: string, most: number) {
+function budget(what: string, most: number, within?: Budget): Budget {
   let used = 0
   const use = (amount: number) => {
+    within?.use(amount)
     if (amount > 0) used += amount
     if (used > most)
       throw new Error(`the template takes more than ${most} ${what}: the limit of what it may do is reached`)
   }
   return { base: 0, limit: most, message: what, use, check: () => use(1) }
+}
+
+/** The most steps and characters that all templates of one act may take together. */
+const mostOfAct = { steps: 10 * mostSteps, memory: 10 * mostMemory }
+let act: { steps: Budget; memory: Budget } | undefined
+
+/** Runs an act, or its prediction, within bounds for all its templates together, however many there are. */
+export function forOneAct<T>(body: () => T): T {
+  const outer = act
+  act ??= {
+    steps: budget('steps in one act', mostOfAct.steps),
+    memory: budget('characters in one act', mostOfAct.memory),
+  }
+  try {
+    return body()
+  } finally {
+    act = outer
+  }
 }
 
 /**
@@ -114,8 +141,8 @@ function budget(what: string, most: number) {
 export function render(template: string, context: object): string {
   const limits = {
     liquid,
-    renderLimit: budget('steps', mostSteps),
-    memoryLimit: budget('characters', mostMemory),
+    renderLimit: budget('steps', mostSteps, act?.steps),
+    memoryLimit: budget('characters', mostMemory, act?.memory),
   }
   return String(
     liquid.renderSync(

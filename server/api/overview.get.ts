@@ -1,3 +1,19 @@
+import { setTimeout as pause } from 'node:timers/promises'
+import type { CheckedDraft } from '../configuration/checked-draft'
 import { overview } from '../overview/queries'
 
-export default route('administrator', ({ db }) => overview(db))
+/** How long the overview waits for the findings on the draft, in milliseconds. */
+const patience = 600
+
+/** The check that is under way: whoever looks meanwhile waits for the same one. */
+let underWay: Promise<CheckedDraft | null> | undefined
+
+/** The overview; without findings where the draft takes longer to check, which goes on meanwhile. */
+export default route('administrator', async ({ db, computer }) => {
+  underWay ??= computer
+    .compute('check-draft', null)
+    .catch(() => null)
+    .finally(() => (underWay = undefined))
+  const soon = await Promise.race([underWay, pause(patience, null, { ref: false })])
+  return overview(db, soon?.findings ?? null)
+})

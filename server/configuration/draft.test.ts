@@ -5,6 +5,7 @@ import { fileDocument } from '../documents/acts/file'
 import { documentRow } from '../documents/rows'
 import { content, emptyVault } from '../documents/vault.fixture'
 import { Refusal } from '../refusal'
+import { checkedDraft } from './checked-draft'
 import { addEdit, discardDraft, drafted, moveCursor, readDraft, restoreConfiguration } from './draft'
 import { publish } from './publish'
 import { published } from './published'
@@ -65,7 +66,7 @@ describe('a draft', () => {
     expect(refusal.message).toMatch('Mara Feldhaus made')
     refused(() => moveCursor(vault.db, -1, late))
     refused(() => discardDraft(vault.db, mara(), late))
-    refused(() => publish(vault.db, mara(), late, null))
+    refused(() => publish(vault.db, mara(), checkedDraft(vault.db), late, null))
   })
   it('refuses an edit that cannot be made', () => {
     expect(refused(() => make({ kind: 'rename-lifecycle', lifecycle: 'gone', name: 'X' })).kind).toBe(
@@ -87,16 +88,18 @@ describe('publishing', () => {
     make(rename('Memo'))
     make(rename('Minutes'))
     moveCursor(vault.db, -1, change())
-    expect(publish(vault.db, mara(), change(), 'shorter').id).toBe(2)
+    expect(publish(vault.db, mara(), checkedDraft(vault.db), change(), 'shorter').id).toBe(2)
     expect(readDraft(vault.db)).toMatchObject({ number: 3, cursor: 0, edits: [] })
     expect(noteName()).toBe('Memo')
     expect(trail(vault.db, { limit: 1 })[0]).toMatchObject({ code: 'publish', why: 'shorter' })
   })
   it('is refused where there is nothing to publish', () =>
-    expect(refused(() => publish(vault.db, mara(), change(), null)).message).toMatch('no edits'))
+    expect(refused(() => publish(vault.db, mara(), checkedDraft(vault.db), change(), null)).message).toMatch(
+      'no edits',
+    ))
   it('is refused with the findings where the draft has an error', () => {
     make({ kind: 'add-transition', lifecycle: 'note', name: 'Nobody', from: 'issued', to: 'drafting' })
-    const refusal = refused(() => publish(vault.db, mara(), change(), null))
+    const refusal = refused(() => publish(vault.db, mara(), checkedDraft(vault.db), change(), null))
     expect(refusal.message).toMatch('Nobody')
     expect(refusal.reasons.length).toBeGreaterThan(0)
   })
@@ -110,7 +113,7 @@ describe('publishing', () => {
     make({ kind: 'add-lifecycle', name: 'Sketch', id: 'workshop-letters', like: 'workshop-document' })
     const sketch = drafted(vault.db).lifecycles.at(-1)!.id
     make({ kind: 'use-lifecycle', class: 'drawing', lifecycle: sketch })
-    publish(vault.db, mara(), change(), null)
+    publish(vault.db, mara(), checkedDraft(vault.db), change(), null)
     expect(file('BR-2')).toBe(sketch)
     expect(documentRow(vault.db, 'BR-1').lifecycle).toBe('workshop-document')
   })
@@ -122,16 +125,20 @@ describe('publishing', () => {
     const [lot] = strandedDocuments(vault.db, published(vault.db).configuration, drafted(vault.db))
     expect(lot).toMatchObject({ state: 'superseded', count: 1, targets: ['drafting', 'checking', 'issued'] })
     const to = (target: string) => [{ lifecycle: 'workshop-document', state: 'superseded', to: target }]
-    expect(refused(() => publish(vault.db, mara(), change(), null)).message).toMatch('Say where they go')
-    expect(refused(() => publish(vault.db, mara(), change(), null, to('gone'))).kind).toBe('invalid')
-    publish(vault.db, mara(), change(), null, to('issued'))
+    expect(refused(() => publish(vault.db, mara(), checkedDraft(vault.db), change(), null)).message).toMatch(
+      'Say where they go',
+    )
+    expect(
+      refused(() => publish(vault.db, mara(), checkedDraft(vault.db), change(), null, to('gone'))).kind,
+    ).toBe('invalid')
+    publish(vault.db, mara(), checkedDraft(vault.db), change(), null, to('issued'))
     expect(documentRow(vault.db, 'BR-1').state).toBe('issued')
   })
 })
 
 it('an earlier configuration comes back as an edit like others', () => {
   make(rename('Memo'))
-  publish(vault.db, mara(), change(), null)
+  publish(vault.db, mara(), checkedDraft(vault.db), change(), null)
   restoreConfiguration(vault.db, mara(), 1, change())
   expect(noteName()).toBe('Note')
   moveCursor(vault.db, -1, change())

@@ -1,5 +1,4 @@
 import { count, eq, gt } from 'drizzle-orm'
-import { check, type Finding } from '../../core/check'
 import {
   applyEdit,
   type Configuration,
@@ -14,7 +13,6 @@ import { type Actor, record } from '../audit/trail'
 import { now } from '../clock'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { documents, draft, draftEdits } from '../database/schema'
-import { directoryOf } from '../directory/folders'
 import { Refusal } from '../refusal'
 import { configurationRow } from './history'
 import { conversionsIn, labelObstacles } from './labels'
@@ -147,10 +145,6 @@ export function restoreConfiguration(db: Db, actor: Actor, id: number, change: n
     },
     change,
   )
-}
-/** The findings on the draft. */
-export function draftFindings(tx: Tx): Finding[] {
-  return check(drafted(tx), directoryOf(tx))
 }
 
 /** How many documents stand in each state of a lifecycle. */

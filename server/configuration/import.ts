@@ -1,12 +1,9 @@
 import { check } from '../../core/check'
 import { type Configuration, configurationFields } from '../../core/configuration'
-import type { DraftView } from '../../shared/answers'
 import { classFor } from '../../shared/class-for'
 import { readAs, ShapeError } from '../../shared/read-as'
-import type { Actor } from '../audit/trail'
-import type { Db } from '../database/connection'
+import { wellFormed } from '../../shared/well-formed'
 import { Refusal } from '../refusal'
-import { addEdit } from './draft'
 
 /** No configuration of a company comes near. */
 export const largestConfiguration = 5 * 2 ** 20
@@ -14,21 +11,17 @@ export const largestConfiguration = 5 * 2 ** 20
 const ConfigurationFile = classFor(configurationFields())
 
 /**
- * Takes a configuration from a file into the draft, as one edit that can be undone.
- * @throws Refusal for another format, a shape that is not the schema's, or references to what is not there.
+ * A configuration from a file's text.
+ * @throws Refusal for what is no JSON, another format, a shape that is not the schema's, or references to what is not
+ * there.
  */
-export function importConfiguration(
-  db: Db,
-  actor: Actor,
-  value: unknown,
-  fileName: string,
-  change: number,
-): DraftView {
+export function readConfiguration(text: string, fileName: string): Configuration {
+  const value = parsed(text, fileName)
   const format = (value as { format?: unknown } | null)?.format
   if (format !== 'ilmenite-configuration/1')
     throw new Refusal(
       'invalid',
-      `${fileName} is no configuration of Ilmenite: its format is ${format === undefined ? 'not given' : `“${String(format)}”`}, not “ilmenite-configuration/1”`,
+      `${fileName} is no configuration of Ilmenite: its format is ${format === undefined ? 'not given' : `“${String(format).slice(0, 80)}”`}, not “ilmenite-configuration/1”`,
     )
   const configuration = shaped(value, fileName)
   const unknown = check(configuration).filter(({ code }) => code === 'unknown-reference')
@@ -38,7 +31,20 @@ export function importConfiguration(
       `${fileName} refers to what it does not have: ${unknown[0]!.message}`,
       unknown,
     )
-  return addEdit(db, actor, { kind: 'replace', configuration, words: `Import ${fileName}` }, change)
+  return configuration
+}
+
+function parsed(text: string, fileName: string): unknown {
+  try {
+    return wellFormed(JSON.parse(text))
+  } catch (error) {
+    throw new Refusal(
+      'invalid',
+      error instanceof SyntaxError
+        ? `${fileName} is no JSON: ${error.message}`
+        : `${fileName}: ${(error as Error).message}`,
+    )
+  }
 }
 
 /** The value as a configuration. @throws Refusal that names what is not as it should be. */

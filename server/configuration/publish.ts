@@ -1,25 +1,25 @@
 import { and, eq } from 'drizzle-orm'
-import { check } from '../../core/check'
 import { type Configuration, stateName } from '../../core/configuration'
 import type { Move, Published, Stranded } from '../../shared/answers'
 import { type Actor, record } from '../audit/trail'
 import { now } from '../clock'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { documents, draftEdits } from '../database/schema'
-import { directoryOf } from '../directory/folders'
 import { Refusal } from '../refusal'
+import { basisOf, type CheckedDraft } from './checked-draft'
 import { drafted, expectChange, moveTo, requireLabelsKept } from './draft'
 import { conversionsIn, followSchemes } from './labels'
 import { insertConfiguration, published } from './published'
 import { strandedDocuments } from './stranded'
 
 /**
- * Puts the draft in force, whole or not at all. @throws Refusal with the findings, or the documents that
- * stand in the way.
+ * Puts the draft in force, whole or not at all, after it was checked. @throws Refusal with the findings, or the
+ * documents that stand in the way, or where something has changed since the check.
  */
 export function publish(
   db: Db,
   actor: Actor,
+  checked: CheckedDraft,
   change: number,
   comment: string | null,
   moves: Move[] = [],
@@ -29,7 +29,9 @@ export function publish(
     if (cursor === 0) throw new Refusal('conflict', 'the draft has no edits: there is nothing to publish')
     const before = published(tx)
     const configuration = drafted(tx)
-    const errors = check(configuration, directoryOf(tx)).filter((finding) => finding.severity === 'error')
+    if (checked.basis !== basisOf(tx))
+      throw new Refusal('conflict', 'people or folders changed while the draft was checked: publish again')
+    const errors = checked.findings.filter((finding) => finding.severity === 'error')
     if (errors.length)
       throw new Refusal(
         'conflict',

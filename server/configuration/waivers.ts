@@ -6,25 +6,29 @@ import { now } from '../clock'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { waivers } from '../database/schema'
 import { Refusal } from '../refusal'
-import { draftFindings } from './draft'
 
 export const allWaivers = (tx: Tx): Waiver[] => tx.select().from(waivers).all()
 
-/** The findings on the draft that nobody has waived. */
-export function openFindings(tx: Tx): Finding[] {
+/** Those of some findings that nobody has waived. */
+export function notWaived(tx: Tx, findings: Finding[]): Finding[] {
   const waived = new Set(allWaivers(tx).map(({ key }) => key))
-  return draftFindings(tx).filter(
-    (finding) => finding.severity === 'error' || !waived.has(findingKey(finding)),
-  )
+  return findings.filter((finding) => finding.severity === 'error' || !waived.has(findingKey(finding)))
 }
 
 /**
- * Lets a warning or an advice stand, with a reason. @throws Refusal for an error, or where there is no such
+ * Lets a warning or an advice stand that is among the findings on the draft, with a reason. @throws Refusal for an error, or where there is no such
  * finding.
  */
-export function waive(db: Db, actor: Actor, code: string, key: string, reason: string): void {
+export function waive(
+  db: Db,
+  actor: Actor,
+  findings: Finding[],
+  code: string,
+  key: string,
+  reason: string,
+): void {
   atomically(db, (tx) => {
-    const finding = draftFindings(tx).find((other) => other.code === code && findingKey(other) === key)
+    const finding = findings.find((other) => other.code === code && findingKey(other) === key)
     if (!finding) throw new Refusal('not-found', 'there is no such finding any more')
     if (finding.severity === 'error')
       throw new Refusal('conflict', `an error cannot be waived: ${finding.message}`)

@@ -55,6 +55,13 @@ export function openDatabase(folder: string, synchronous: 'full' | 'normal' = 'f
   }
 }
 
+/** Opens the database of a data folder that is in use, to read it alone. */
+export function openForReading(folder: string): Db {
+  const client = new Database(join(folder, 'ilmenite.sqlite'), { readonly: true, timeout: 5000 })
+  client.pragma('cache_size = -16000')
+  return drizzle(client, { schema, casing: 'snake_case' }) as Db
+}
+
 /** The database is for nobody else on the machine; the log beside it gets the same rights from SQLite. */
 function keepToOurselves(file: string): void {
   closeSync(openSync(file, 'a', 0o600))

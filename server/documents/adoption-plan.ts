@@ -7,6 +7,7 @@ import {
   schemeIn,
 } from '../../core/configuration'
 import { told, wayOn } from '../../core/engine'
+import { forOneAct } from '../../core/template'
 import { adoptedAttribute, parse } from '../../core/revision'
 import type { AdoptionRow } from '../../shared/answers'
 import { published } from '../configuration/published'
@@ -47,8 +48,10 @@ export function adoptionPlan(db: Db, account: Account, query: AdoptionQuery): Ad
         'invalid',
         `${query.folder} has more than ${mostAtOnce} documents: choose a folder below it`,
       )
-    return withReferences(db, account, selected).map(({ row, depth, parent }) =>
-      planned(db, account, query, row, depth, parent),
+    return forOneAct(() =>
+      withReferences(db, account, selected).map(({ row, depth, parent }) =>
+        planned(db, account, query, row, depth, parent),
+      ),
     )
   })
 }

@@ -1,5 +1,6 @@
 import { lifecycleOf } from '../../core/configuration'
 import { told } from '../../core/engine'
+import { forOneAct } from '../../core/template'
 import type { PossibleAct } from '../../shared/answers'
 import { published } from '../configuration/published'
 import type { Tx } from '../database/connection'
@@ -13,10 +14,12 @@ export function possibleActs(tx: Tx, account: Account, number: string, comment?:
   const row = seenRow(tx, account, number)
   const document = snapshot(tx, row)
   const { transitions } = lifecycleOf(published(tx).configuration, row.lifecycle)
-  return transitions
-    .filter(({ from }) => from.includes(row.state))
-    .map((transition) => ({
-      transition,
-      decision: told(document, decideFiring(tx, account, row, transition.id, comment)),
-    }))
+  return forOneAct(() =>
+    transitions
+      .filter(({ from }) => from.includes(row.state))
+      .map((transition) => ({
+        transition,
+        decision: told(document, decideFiring(tx, account, row, transition.id, comment)),
+      })),
+  )
 }

@@ -1,14 +1,18 @@
 import { count, eq, inArray, sql } from 'drizzle-orm'
+import type { Finding } from '../../core/check'
 import type { Overview } from '../../shared/answers'
 import { readDraft } from '../configuration/draft'
 import { published } from '../configuration/published'
-import { openFindings } from '../configuration/waivers'
+import { notWaived } from '../configuration/waivers'
 import type { Db } from '../database/connection'
 import { documents, intakes, jobs } from '../database/schema'
 import { intakePage } from '../intake/queries'
 
-/** What waits for the administrator, and how long documents stand in each state. */
-export function overview(db: Db): Overview {
+/**
+ * What waits for the administrator, and how long documents stand in each state.
+ * @param findings those on the draft, where it has been checked
+ */
+export function overview(db: Db, findings: Finding[] | null): Overview {
   const standing = db
     .select({
       lifecycle: documents.lifecycle,
@@ -31,7 +35,7 @@ export function overview(db: Db): Overview {
     standing,
     published: { id: published(db).id, at: published(db).at, personName: published(db).personName },
     draft: { number, edits: cursor, last: edits[cursor - 1]?.words ?? null },
-    findings: openFindings(db),
+    findings: findings && notWaived(db, findings),
     jobs: db
       .select()
       .from(jobs)

@@ -1,4 +1,5 @@
 import { join, resolve } from 'node:path'
+import { Computer } from '../compute/computer'
 import { type Db, migrateDatabase, openDatabase } from '../database/connection'
 import { FileStore } from '../files/store'
 import { JobRunner } from '../jobs/runner'
@@ -7,6 +8,7 @@ export interface Vault {
   db: Db
   store: FileStore
   runner: JobRunner
+  computer: Computer
   dataFolder: string
 }
 
@@ -21,11 +23,10 @@ export function vault(): Vault {
   // The thread that answers everybody never sleeps in SQLite: `whenFree` waits instead.
   db.$client.pragma('busy_timeout = 0')
   const store = new FileStore(join(dataFolder, 'files'))
-  const runner = new JobRunner(
-    db,
-    dataFolder,
-    resolve(process.env.ILMENITE_PROGRAMS ?? '.output/server/programs', 'job-worker.mjs'),
-  )
-  opened = { db, store, runner, dataFolder }
+  const program = (name: string) =>
+    resolve(process.env.ILMENITE_PROGRAMS ?? '.output/server/programs', `${name}.mjs`)
+  const runner = new JobRunner(db, dataFolder, program('job-worker'))
+  const computer = new Computer(program('compute-worker'), dataFolder)
+  opened = { db, store, runner, computer, dataFolder }
   return opened
 }

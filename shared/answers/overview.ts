@@ -8,7 +8,8 @@ export interface Overview {
   standing: { lifecycle: string; state: string; count: number; days: number; longest: number }[]
   published: { id: number; at: string; personName: string }
   draft: { number: number; edits: number; last: string | null }
-  findings: Finding[]
+  /** What nobody has waived; null while the draft is still being checked. */
+  findings: Finding[] | null
   jobs: Job[]
   intakes: { id: string; name: string; ready: number; held: number }[]
 }

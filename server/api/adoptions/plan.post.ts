@@ -1,6 +1,6 @@
 import { AdoptionPlanRequest } from '../../../shared/requests'
-import { adoptionPlan } from '../../documents/adoption-plan'
 
-export default route('person', async ({ event, db, account }) =>
-  adoptionPlan(db, account, await body(event, AdoptionPlanRequest)),
-)
+export default route('person', async ({ event, computer, account }) => {
+  const query = { ...(await body(event, AdoptionPlanRequest)) }
+  return computer.compute('plan-adoption', { account, query })
+})

@@ -1,7 +1,6 @@
 import { CompareQuery } from '../../../shared/requests'
-import { compareConfigurations } from '../../configuration/history'
 
-export default route('administrator', ({ event, db }) => {
+export default route('administrator', ({ event, computer }) => {
   const { from, to } = query(event, CompareQuery)
-  return compareConfigurations(db, from, to)
+  return computer.compute('compare-configurations', { from, to })
 })

@@ -1,8 +1,9 @@
 import { WaiverRequest } from '../../../shared/requests'
 import { allWaivers, waive } from '../../configuration/waivers'
 
-export default route('administrator', async ({ event, db, account }) => {
+export default route('administrator', async ({ event, db, computer, account }) => {
   const { code, key, reason } = await body(event, WaiverRequest)
-  waive(db, account, code, key, reason)
+  const { findings } = await computer.compute('check-draft', null)
+  waive(db, account, findings, code, key, reason)
   return allWaivers(db)
 })

@@ -1,5 +1,6 @@
 import { lifecycleOf, transitionOf } from '../../../core/configuration'
 import { decide, type Decision } from '../../../core/engine'
+import { forOneAct } from '../../../core/template'
 import { published } from '../../configuration/published'
 import { atomically, type Db, type Tx } from '../../database/connection'
 import type { Account } from '../../directory/people'
@@ -31,7 +32,8 @@ export function fire(
     const row = chosenRow(tx, account, chosen)
     const { configuration } = published(tx)
     const { name } = transitionOf(lifecycleOf(configuration, row.lifecycle), transition)
-    const commands = commandsOf(decideFiring(tx, account, row, transition, comment), row.number)
+    const decision = forOneAct(() => decideFiring(tx, account, row, transition, comment))
+    const commands = commandsOf(decision, row.number)
     carryOut(tx, account, configuration, row, commands, { code: 'fire', action: name, why: comment })
     return documentRowById(tx, row.id)
   })

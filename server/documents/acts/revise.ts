@@ -1,6 +1,7 @@
 import { lifecycleOf } from '../../../core/configuration'
 import { type Ancestor, ancestorsOf, decideRevising, told } from '../../../core/engine'
 import type { ChainLink } from '../../../shared/answers'
+import { forOneAct } from '../../../core/template'
 import { published } from '../../configuration/published'
 import { atomically, type Db, type Tx } from '../../database/connection'
 import type { Account } from '../../directory/people'
@@ -13,19 +14,20 @@ import { seenBy, seenRow } from '../rights'
 export function revisionChain(tx: Tx, account: Account, number: string, comment?: string): ChainLink[] {
   const above = ancestorsOf(number, parentNumbers(tx, seenBy(tx, account)))
   const links: Ancestor[] = [{ number, depth: 0, under: number }, ...above]
-  return links.map((link) => {
+  const predicted = (link: Ancestor): ChainLink => {
     const row = seenRow(tx, account, link.number)
     const standing = standingOf(tx, account, row, comment)
     const { decision, by } = decideRevising(standing)
     const { title, lifecycle, state, revision, change } = row
     const prediction = told(standing.document, decision)
     return { ...link, decision: prediction, by, title, lifecycle, state, revision, change }
-  })
+  }
+  return forOneAct(() => links.map(predicted))
 }
 
 /** Makes a new revision of a document and of the chosen ones above it, all or none. */
 export function revise(db: Db, account: Account, chosen: Chosen[], comment: string | undefined): void {
-  atomically(db, (tx) => {
+  const reviseAll = (tx: Tx) => {
     const { configuration } = published(tx)
     for (const document of chosen) {
       const row = chosenRow(tx, account, document)
@@ -38,5 +40,6 @@ export function revise(db: Db, account: Account, chosen: Chosen[], comment: stri
         why: comment,
       })
     }
-  })
+  }
+  atomically(db, (tx) => forOneAct(() => reviseAll(tx)))
 }

@@ -1,6 +1,6 @@
 import { PatternsRequest } from '../../../../shared/requests'
-import { tryPatterns } from '../../../intake/patterns'
 
-export default route('administrator', async ({ event, db }) =>
-  tryPatterns(db, part(event, 'id'), (await body(event, PatternsRequest)).patterns),
-)
+export default route('administrator', async ({ event, computer }) => {
+  const { patterns } = await body(event, PatternsRequest)
+  return computer.compute('try-patterns', { intake: part(event, 'id'), patterns })
+})

@@ -1,0 +1,31 @@
+import { workerData } from 'node:worker_threads'
+import { UnknownError } from '../../core/configuration'
+import { type Db, openForReading } from '../database/connection'
+import { Refusal, type RefusalKind } from '../refusal'
+import { type ComputationKind, computations } from './kinds'
+
+export interface Task {
+  kind: ComputationKind
+  input: unknown
+}
+
+/** What comes back: a thread's boundary takes no classes, so a refusal goes as what it says. */
+export type Outcome =
+  { answer: unknown } | { refusal: { kind: RefusalKind; message: string; reasons: unknown[] } }
+
+let db: Db | undefined
+
+/** Computes one thing on a connection that can only read. */
+export default function compute({ kind, input }: Task): Outcome {
+  db ??= openForReading((workerData as { dataFolder: string }).dataFolder)
+  try {
+    const run = computations[kind].run as (db: Db, input: unknown) => unknown
+    return { answer: run(db, input) }
+  } catch (error) {
+    if (error instanceof Refusal)
+      return { refusal: { kind: error.kind, message: error.message, reasons: error.reasons } }
+    if (error instanceof UnknownError)
+      return { refusal: { kind: 'not-found', message: error.message, reasons: [] } }
+    throw error
+  }
+}
