@@ -101,8 +101,8 @@ interface Budget {
 }
 
 /**
- * Counts up to a limit, and to that of what it is a part of: the same template with the same context always ends the same way, however busy the
- * machine is.
+ * Counts up to a limit, and to that of what it is a part of: the same template with the same context always ends
+ * the same way, however busy the machine is.
  */
 function budget(what: string, most: number, within?: Budget): Budget {
   let used = 0

@@ -14,7 +14,7 @@ export interface CheckedDraft {
 
 let last: CheckedDraft | undefined
 
-/** Checks the draft, unless it is the one checked last. Takes as long as a configuration is large: not for the request path. */
+/** Checks the draft, unless it is the one checked last. Not for the request path: it may take seconds. */
 export function checkedDraft(tx: Tx): CheckedDraft {
   const basis = basisOf(tx)
   if (last?.basis !== basis) last = { basis, findings: check(drafted(tx), directoryOf(tx)) }

@@ -29,15 +29,7 @@ export function publish(
     if (cursor === 0) throw new Refusal('conflict', 'the draft has no edits: there is nothing to publish')
     const before = published(tx)
     const configuration = drafted(tx)
-    if (checked.basis !== basisOf(tx))
-      throw new Refusal('conflict', 'people or folders changed while the draft was checked: publish again')
-    const errors = checked.findings.filter((finding) => finding.severity === 'error')
-    if (errors.length)
-      throw new Refusal(
-        'conflict',
-        `the draft has ${errors.length === 1 ? 'an error' : `${errors.length} errors`}: ${errors[0]!.message}`,
-        errors,
-      )
+    requireSound(tx, checked)
     requirePlan(tx, before.configuration, configuration, moves)
     const inForce = edits.slice(0, cursor).map(({ edit }) => edit)
     requireLabelsKept(tx, configuration, inForce)
@@ -58,6 +50,19 @@ export function publish(
     moveTo(tx, 0, change)
     return published(tx)
   })
+}
+
+/** @throws Refusal where the check found errors, or what it rests on has changed since. */
+function requireSound(tx: Tx, { findings, basis }: CheckedDraft): void {
+  if (basis !== basisOf(tx))
+    throw new Refusal('conflict', 'people or folders changed while the draft was checked: publish again')
+  const errors = findings.filter((finding) => finding.severity === 'error')
+  if (errors.length)
+    throw new Refusal(
+      'conflict',
+      `the draft has ${errors.length === 1 ? 'an error' : `${errors.length} errors`}: ${errors[0]!.message}`,
+      errors,
+    )
 }
 
 /**

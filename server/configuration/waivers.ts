@@ -16,8 +16,8 @@ export function notWaived(tx: Tx, findings: Finding[]): Finding[] {
 }
 
 /**
- * Lets a warning or an advice stand that is among the findings on the draft, with a reason. @throws Refusal for an error, or where there is no such
- * finding.
+ * Lets a warning or an advice stand that is among the findings on the draft, with a reason.
+ * @throws Refusal for an error, or where there is no such finding.
  */
 export function waive(
   db: Db,

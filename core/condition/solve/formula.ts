@@ -2,18 +2,9 @@ import { sorts } from '../sorts'
 import type { ComparisonOperator, Condition, Operand } from '../types'
 import type { Value, ValueType } from '../../attribute'
 import { evaluate } from '../evaluate'
-import {
-  contains,
-  endsWith,
-  glob,
-  isOneOf,
-  type Language,
-  partOf,
-  prefixOf,
-  relatedTo,
-  startsWith,
-  suffixOf,
-} from './languages'
+import { contains, endsWith, glob, relatedTo, startsWith } from './languages'
+import { type Language } from './automaton'
+import { isOneOf, partOf, prefixOf, suffixOf } from './parts'
 
 /**
  * What must hold of single variables, or of two that are not empty. Everything a condition says is made of these:

@@ -1,12 +1,13 @@
 import { type Attribute, type DocumentRecord, type ValueType } from '../../attribute'
 import type { Condition } from '../types'
 import { evaluate } from '../evaluate'
+import { contradicts, type Facts, isKnown } from './facts'
 import { type Formula, formulaOf, type Literal } from './formula'
 import { forOneQuestion, spend } from './effort'
 import { sorts } from '../sorts'
-import { type Language } from './languages'
-import { type NumberRelation, solveNumbers } from './numbers'
-import type { TextConstraint, TextRelationLiteral } from './text-constraint'
+import type { Language } from './automaton'
+import { solveNumbers } from './numbers'
+import type { TextConstraint } from './text-constraint'
 import { solveTexts } from './texts'
 import { Undecided } from './undecided'
 import { variablesOf } from './variables'
@@ -71,14 +72,6 @@ function find(wanted: [Condition, boolean][], attributes: Attribute[]): Solution
     answer: 'undecided',
     why: 'the numbers lie too close together to be told apart in double precision',
   }
-}
-
-/** What has been taken to hold on the way to a leaf. */
-interface Facts {
-  filled: Map<string, boolean>
-  numbers: NumberRelation[]
-  texts: [string, TextConstraint][]
-  relations: TextRelationLiteral[]
 }
 
 /** Tries alternatives one after the other, giving each up as soon as what is taken to hold contradicts itself. */
@@ -227,27 +220,4 @@ class Search {
   private isCounted(name: string): boolean {
     return this.countedAs(name) !== undefined
   }
-}
-
-const isKnown = (formula: Formula, facts: Facts): boolean => {
-  spend(1)
-  return formula.kind === 'literal'
-    ? (formula.literal.kind === 'empty' || formula.literal.kind === 'filled') &&
-        facts.filled.get(formula.literal.name) === (formula.literal.kind === 'filled')
-    : formula.kind === 'and'
-      ? formula.parts.every((part) => isKnown(part, facts))
-      : formula.parts.some((part) => isKnown(part, facts))
-}
-
-const contradicts = (formula: Formula, facts: Facts): boolean => {
-  spend(1)
-  if (formula.kind !== 'literal')
-    return formula.kind === 'and'
-      ? formula.parts.some((part) => contradicts(part, facts))
-      : formula.parts.every((part) => contradicts(part, facts))
-  const { literal } = formula
-  return (
-    (literal.kind === 'empty' && facts.filled.get(literal.name) === true) ||
-    (literal.kind === 'filled' && facts.filled.get(literal.name) === false)
-  )
 }

@@ -1,4 +1,4 @@
-import type { Language } from './languages'
+import type { Language } from './automaton'
 import type { TextRelation } from './formula'
 import { spend } from './effort'
 

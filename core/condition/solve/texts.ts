@@ -1,4 +1,5 @@
-import { contains, endsWith, isOneOf, partOf, suffixOf } from './languages'
+import { contains, endsWith } from './languages'
+import { isOneOf, partOf, suffixOf } from './parts'
 import type { TextRelation } from './formula'
 import { accepted, hopeless, takes, type TextConstraint, type TextRelationLiteral } from './text-constraint'
 import { alongside } from './alongside'

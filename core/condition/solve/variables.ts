@@ -1,7 +1,8 @@
 import { type Attribute, attributeType, type ValueType } from '../../attribute'
 import { typesOf } from '../parse'
 import { sorts } from '../sorts'
-import { isOneOf, type Language } from './languages'
+import { type Language } from './automaton'
+import { isOneOf } from './parts'
 
 export interface Variables {
   types: Map<string, ValueType>
