@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { chmodSync, mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -14,6 +15,14 @@ const put = (path: string, content: string | Uint8Array = 'x') => {
   writeFileSync(join(root, path), content)
   return join(root, path)
 }
+const linked = (to: string) => {
+  symlinkSync(join(root, to), join(root, 'link.dxf'))
+  return join(root, 'link.dxf')
+}
+const piped = () => {
+  execFileSync('mkfifo', [join(root, 'pipe')])
+  return join(root, 'pipe')
+}
 const walked = async (except?: string) => {
   const paths: string[] = []
   for await (const path of walkArchive(root, except)) paths.push(below(root, path))
@@ -29,12 +38,13 @@ describe('walking', () => {
     put('drawing.dxf')
     expect(await walked(put('register.csv'))).toEqual(['drawing.dxf'])
   })
-  it('follows no link, which may lead out of the archive or round in it', async () => {
+  it('follows no link, which may lead out of the archive or round in it, but tells of it', async () => {
     put('drawing.dxf')
     symlinkSync('/etc', join(root, 'elsewhere'))
     symlinkSync(root, join(root, 'round'))
     symlinkSync(join(root, 'drawing.dxf'), join(root, 'same.dxf'))
-    expect(await walked()).toEqual(['drawing.dxf'])
+    execFileSync('mkfifo', [join(root, 'pipe')])
+    expect(await walked()).toEqual(['drawing.dxf', 'elsewhere', 'pipe', 'round', 'same.dxf'])
   })
   it('finds nothing in an empty folder', async () => expect(await walked()).toEqual([]))
 })
@@ -54,6 +64,9 @@ describe('a file', () => {
     ['is empty', () => put('b.dxf', ''), 'empty-file'],
     ['is not there any more', () => join(root, 'gone.dxf'), 'unreadable'],
     ['is a folder', () => join(put('d/x.dxf'), '..'), 'unreadable'],
+    ['is a link', () => linked('drawing.dxf'), 'unreadable'],
+    ['is a link to nothing', () => linked('nowhere.dxf'), 'unreadable'],
+    ['is a pipe', () => piped(), 'unreadable'],
   ])('that %s is told of, not thrown', async (_, make, code) =>
     expect(await findFile(root, make())).toMatchObject({ sha256: null, problem: { code } }),
   )

@@ -3,6 +3,11 @@ const route = useRoute()
 const bare = computed(() => route.path === '/sign-in')
 const finder = ref(false)
 const help = ref(false)
+const account = ref(false)
+watch(
+  () => route.path,
+  () => (account.value = false),
+)
 
 useShortcuts([
   { keys: 'Ctrl+K', does: 'go anywhere', run: () => (finder.value = !finder.value) },
@@ -17,7 +22,10 @@ useShortcuts([
     v-else
     class="shell"
   >
-    <ShellTopBar @find="finder = true" />
+    <ShellTopBar
+      @find="finder = true"
+      @account="account = !account"
+    />
     <ShellSideNav @help="help = true" />
     <main
       id="main"
@@ -26,6 +34,10 @@ useShortcuts([
       <slot />
     </main>
     <div id="tray" />
+    <ShellAccountTray
+      v-if="account"
+      @close="account = false"
+    />
     <ShellNotices />
     <ShellFinder
       v-if="finder"

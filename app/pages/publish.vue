@@ -22,6 +22,11 @@ watch(
   () => attempt(async () => (stranded.value = await api<Stranded[]>('draft/stranded'))),
   { immediate: true },
 )
+const heldInWords = ({ count, named }: Stranded['checkedOut']) => {
+  const names = named.map(({ number, by }) => `${number} by ${by}`).join(', ')
+  const more = count > named.length ? ` and ${count - named.length} more` : ''
+  return `${counted(count, 'is', 'are')} checked out and ${count === 1 ? 'stays' : 'stay'} so: ${names}${more}`
+}
 const undecided = computed(() => stranded.value.filter((entry) => !targets.value[lot(entry)]))
 async function publish() {
   const number = store.draft!.number
@@ -107,7 +112,12 @@ useShortcuts([
                 entry.targets.map((target) => ({ value: target, name: stateName(store.drafted!, target) }))
               "
               @pick="targets[lot(entry)] = $event"
-          /></label>
+            /><span
+              v-if="entry.checkedOut.count"
+              class="waits held"
+              >▲ {{ heldInWords(entry.checkedOut) }}</span
+            ></label
+          >
         </template>
         <label class="why"
           >Why<textarea
@@ -168,6 +178,9 @@ useShortcuts([
 }
 .change {
   margin: 4px 0 0;
+}
+.held {
+  grid-column: 1 / -1;
 }
 .lot {
   display: grid;

@@ -20,10 +20,12 @@ export const useSession = defineStore('session', () => {
     await api('session', { method: 'POST', body: { mail, password } })
     await load()
   }
-  async function signOut() {
-    await api('session', { method: 'DELETE' })
+  async function end(path: string) {
+    await api(path, { method: 'DELETE' })
     person.value = null
     await navigateTo('/sign-in')
   }
-  return { person, load, signIn, signOut }
+  const signOut = () => end('session')
+  const signOutEverywhere = () => end('session/everywhere')
+  return { person, load, signIn, signOut, signOutEverywhere }
 })

@@ -101,7 +101,7 @@ function overlapFinding(
   const place = stateName(configuration, state)
   if (solution.answer === 'undecided') {
     const message = `${both} may both hold in ${place}: it cannot be decided (${solution.why})`
-    return finding('unattended-overlap', where, message, { severity: 'warning' })
+    return finding('unattended-overlap', where, message, { severity: 'advice' })
   }
   const message = `${both} both hold for some records in ${place}: neither would fire`
   return finding('unattended-overlap', where, message, {

@@ -8,6 +8,7 @@ import {
   type Transition,
 } from '../configuration'
 import type { FindingCode } from './codes'
+import { isReserved } from '../condition'
 import { finding, type Finding, type Where } from './finding'
 import { reachable } from './graph'
 
@@ -18,6 +19,8 @@ const mostStates = 12
 export function checkStructure(configuration: Configuration): Finding[] {
   return [
     ...namesTwice(configuration),
+    ...idsTwice(configuration),
+    ...attributesReserved(configuration),
     ...configuration.lifecycles.flatMap((lifecycle) => [
       ...inLifecycle(configuration, lifecycle),
       ...inStates(configuration, lifecycle),
@@ -52,6 +55,58 @@ function namesTwice({ states, lifecycles, classes, schemes, attributes }: Config
       finding('duplicate-name', { [kind]: id }, `the name ${name} stands twice among the ${plural}`),
     ),
   )
+}
+
+/**
+ * Ids that stand twice: nobody could say which of the two is meant. A state twice in one lifecycle, and a transition,
+ * count too.
+ */
+function idsTwice(configuration: Configuration): Finding[] {
+  const kinds = ['attribute', 'scheme', 'state', 'role', 'group', 'lifecycle', 'class'] as const
+  const lists = {
+    attribute: configuration.attributes,
+    scheme: configuration.schemes,
+    state: configuration.states,
+    role: configuration.roles,
+    group: configuration.groups,
+    lifecycle: configuration.lifecycles,
+    class: configuration.classes,
+  }
+  const within = configuration.lifecycles.flatMap((lifecycle) => [
+    ...repeated(lifecycle.states, ({ state }) => state).map(({ state }) =>
+      finding(
+        'duplicate-name',
+        { lifecycle: lifecycle.id, state },
+        `${lifecycle.name} uses the state “${state}” twice: take one of the two out`,
+      ),
+    ),
+    ...repeated(lifecycle.transitions, ({ id }) => id).map(({ id }) =>
+      finding(
+        'duplicate-name',
+        { lifecycle: lifecycle.id, transition: id },
+        `${lifecycle.name} has two transitions with the id “${id}”: give one of them another`,
+      ),
+    ),
+  ])
+  const across = kinds.flatMap((kind) =>
+    repeated<{ id: string }>(lists[kind], ({ id }) => id).map(({ id }) =>
+      finding('duplicate-name', { [kind]: id }, `the id “${id}” stands twice: give one ${kind} another`),
+    ),
+  )
+  return [...across, ...within]
+}
+
+/** Attributes that no condition could name, since their ids mean something there already. */
+function attributesReserved({ attributes }: Configuration): Finding[] {
+  return attributes
+    .filter(({ id }) => isReserved(id))
+    .map(({ id, name }) =>
+      finding(
+        'duplicate-name',
+        { attribute: id },
+        `the attribute ${name} has the id “${id}”, which is a word of conditions: give it another`,
+      ),
+    )
 }
 
 /** What has a key that something before it has. */

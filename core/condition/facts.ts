@@ -12,3 +12,9 @@ export const facts: Record<string, ValueType> = {
   revision_major: 'text',
   revision_minor: 'text',
 }
+
+/** Words of conditions besides: what stands for a value, and what is called. */
+const words = ['true', 'false', 'null', 'in', 'date', 'glob', 'isOneOf']
+
+/** Whether a name means something in conditions already, so that no attribute can have it. */
+export const isReserved = (name: string): boolean => Object.hasOwn(facts, name) || words.includes(name)

@@ -1,5 +1,5 @@
 export { evaluate, predicate } from './evaluate'
-export { facts } from './facts'
+export { facts, isReserved } from './facts'
 export { conditionInWords } from './in-words'
 export { parseCondition, typesOf } from './parse'
 export { renamed } from './renamed'

@@ -39,7 +39,6 @@ export type AuditCode =
   | 'run-intake'
   | 'finish-intake'
   | 'change-password'
-  | 'give-back'
 
 export interface Act {
   code: AuditCode

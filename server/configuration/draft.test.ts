@@ -122,7 +122,7 @@ describe('publishing', () => {
     fileDocument(vault.db, vault.who('Jonas Eckhart'), asked, content('BR-1.dxf'), null)
     vault.db.$client.prepare(`update documents set state = 'superseded'`).run()
     make({ kind: 'remove-state', lifecycle: 'workshop-document', state: 'superseded' })
-    const [lot] = strandedDocuments(vault.db, published(vault.db).configuration, drafted(vault.db))
+    const [lot] = strandedDocuments(vault.db, mara(), published(vault.db).configuration, drafted(vault.db))
     expect(lot).toMatchObject({ state: 'superseded', count: 1, targets: ['drafting', 'checking', 'issued'] })
     const to = (target: string) => [{ lifecycle: 'workshop-document', state: 'superseded', to: target }]
     expect(refused(() => publish(vault.db, mara(), checkedDraft(vault.db), change(), null)).message).toMatch(

@@ -24,13 +24,17 @@ export function readConfiguration(text: string, fileName: string): Configuration
       `${fileName} is no configuration of Ilmenite: its format is ${format === undefined ? 'not given' : `“${String(format).slice(0, 80)}”`}, not “ilmenite-configuration/1”`,
     )
   const configuration = shaped(value, fileName)
-  const unknown = check(configuration).filter(({ code }) => code === 'unknown-reference')
+  const findings = check(configuration)
+  const unknown = findings.filter(({ code }) => code === 'unknown-reference')
   if (unknown.length)
     throw new Refusal(
       'invalid',
       `${fileName} refers to what it does not have: ${unknown[0]!.message}`,
       unknown,
     )
+  const twice = findings.filter(({ code }) => code === 'duplicate-name')
+  if (twice.length)
+    throw new Refusal('invalid', `${fileName} has something twice: ${twice[0]!.message}`, twice)
   return configuration
 }
 

@@ -5,6 +5,7 @@ import { type Actor, record } from '../audit/trail'
 import { now } from '../clock'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { documents, draftEdits } from '../database/schema'
+import type { Account } from '../directory/people'
 import { Refusal } from '../refusal'
 import { basisOf, type CheckedDraft } from './checked-draft'
 import { drafted, expectChange, moveTo, requireLabelsKept } from './draft'
@@ -18,7 +19,7 @@ import { strandedDocuments } from './stranded'
  */
 export function publish(
   db: Db,
-  actor: Actor,
+  actor: Account,
   checked: CheckedDraft,
   change: number,
   comment: string | null,
@@ -30,7 +31,7 @@ export function publish(
     const before = published(tx)
     const configuration = drafted(tx)
     requireSound(tx, checked)
-    requirePlan(tx, before.configuration, configuration, moves)
+    requirePlan(tx, actor, before.configuration, configuration, moves)
     const inForce = edits.slice(0, cursor).map(({ edit }) => edit)
     requireLabelsKept(tx, configuration, inForce)
     const id = before.id + 1
@@ -69,8 +70,14 @@ function requireSound(tx: Tx, { findings, basis }: CheckedDraft): void {
  * @throws Refusal where documents would stand nowhere, or would be moved to a state that is not there or from
  * one that stays.
  */
-function requirePlan(tx: Tx, before: Configuration, after: Configuration, moves: Move[]): void {
-  const stranded = strandedDocuments(tx, before, after)
+function requirePlan(
+  tx: Tx,
+  actor: Account,
+  before: Configuration,
+  after: Configuration,
+  moves: Move[],
+): void {
+  const stranded = strandedDocuments(tx, actor, before, after)
   const planOf = ({ lifecycle, state }: Stranded) =>
     moves.find((move) => move.lifecycle === lifecycle && move.state === state)
   const open = stranded

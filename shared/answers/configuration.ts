@@ -44,6 +44,8 @@ export interface Stranded {
   stateName: string
   count: number
   targets: string[]
+  /** Those among them that somebody has checked out, the first few named, as far as the asker may see them. */
+  checkedOut: { count: number; named: { number: string; by: string }[] }
 }
 
 /** A configuration that was in force once, without what is in it. */

@@ -36,6 +36,11 @@ export class FireRequest extends ChangeRequest {
   @IsOptional() @IsString() @MaxLength(2000) comment?: string
 }
 
+/** Another's check-out is given back with a reason. */
+export class UndoCheckOutRequest extends ChangeRequest {
+  @IsOptional() @IsString() @MaxLength(2000) comment?: string
+}
+
 export class ReferenceRequest extends ChangeRequest {
   @IsString() @IsNotEmpty({ message: 'enter the number it refers to' }) @MaxLength(200) to!: string
 }

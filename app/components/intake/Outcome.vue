@@ -1,6 +1,16 @@
 <script setup lang="ts">
-/** How many documents of an intake stand where. */
-defineProps<{ title: string; planned: Record<string, number>; leftOut: number; intake: string }>()
+/** How many documents of an intake stand where; what did not come in can be planned again once nothing is at work. */
+const props = defineProps<{
+  title: string
+  planned: Record<string, number>
+  leftOut: number
+  intake: string
+  over: boolean
+}>()
+const emit = defineEmits<{ planAgain: [] }>()
+const left = computed(() =>
+  ['ready', 'held', 'failed'].reduce((sum, status) => sum + (props.planned[status] ?? 0), 0),
+)
 </script>
 
 <template>
@@ -24,6 +34,14 @@ defineProps<{ title: string; planned: Record<string, number>; leftOut: number; i
   </dl>
   <p class="soft">
     Each document comes in whole, in one step. A run that is stopped or killed goes on where it was.
+  </p>
+  <p v-if="over && left">
+    <button
+      class="link"
+      @click="emit('planAgain')"
+    >
+      Plan what did not come in again
+    </button>
   </p>
   <p v-if="planned.done"><NuxtLink :to="`/vault?intake=${intake}`">See them in the vault</NuxtLink></p>
 </template>

@@ -2,7 +2,7 @@
 import { areaOf } from '~/areas'
 import { counted } from '~/format'
 
-defineEmits<{ find: [] }>()
+defineEmits<{ find: []; account: [] }>()
 const route = useRoute()
 const session = useSession()
 const configuration = useConfiguration()
@@ -87,10 +87,16 @@ const wrong = computed(() => configuration.findings.filter((finding) => finding.
     </template>
     <button
       class="who plain"
-      :title="`Signed in as ${session.person?.mail}. Click to sign out`"
+      :title="`Signed in as ${session.person?.mail}: your password and your sessions`"
+      @click="$emit('account')"
+    >
+      {{ session.person?.name }}
+    </button>
+    <button
+      class="who plain soft"
       @click="session.signOut()"
     >
-      {{ session.person?.name }} <span class="soft">· sign out</span>
+      sign out
     </button>
   </header>
 </template>

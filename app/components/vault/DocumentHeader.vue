@@ -10,7 +10,18 @@ const props = defineProps<{
   mine: boolean
   open: boolean
 }>()
-const emit = defineEmits<{ act: [path: string]; checkIn: []; revise: [] }>()
+const emit = defineEmits<{
+  act: [path: string]
+  checkIn: []
+  revise: []
+  giveBack: [reason: string]
+}>()
+const session = useSession()
+const givingBack = ref(false)
+watch(
+  () => props.page.checkedOutBy,
+  () => (givingBack.value = false),
+)
 const document = computed(() => props.page.document)
 const filed = computed(() => {
   const { classId, lifecycle, folder, creatorName, createdAt } = document.value
@@ -65,6 +76,13 @@ const whyCheckOut = computed(() =>
     >
       Check out
     </button>
+    <button
+      v-if="page.checkedOutBy && !mine && session.person?.administrator"
+      class="act"
+      @click="givingBack = true"
+    >
+      Give back …
+    </button>
     <template v-if="mine">
       <button
         class="act main"
@@ -79,6 +97,14 @@ const whyCheckOut = computed(() =>
         Undo check-out
       </button>
     </template>
+    <VaultGiveBackTray
+      v-if="givingBack && page.checkedOutBy"
+      :number="document.number"
+      :holder="page.checkedOutBy.name"
+      :since="dayOf(document.checkedOutAt ?? '')"
+      @close="givingBack = false"
+      @done="emit('giveBack', $event)"
+    />
   </header>
 </template>
 

@@ -129,6 +129,8 @@ useShortcuts([
           :planned="planned"
           :left-out="sum('left out')"
           :intake="id"
+          :over="!busy && page.intake.stage !== 'read'"
+          @plan-again="post('plan')"
         />
       </aside>
       <IntakeFiles

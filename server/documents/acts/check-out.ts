@@ -1,10 +1,10 @@
 import { record } from '../../audit/trail'
 import { now } from '../../clock'
-import type { Db } from '../../database/connection'
+import { atomically, type Db } from '../../database/connection'
 import type { Account } from '../../directory/people'
 import { Refusal } from '../../refusal'
-import { act, type Chosen, requireFree, requireOpen } from '../act'
-import { update } from '../rows'
+import { act, type Chosen, chosenRow, requireFree, requireOpen } from '../act'
+import { type DocumentRow, holderOf, update } from '../rows'
 
 /** Reserves a document's file for one person. */
 export function checkOut(db: Db, account: Account, chosen: Chosen): void {
@@ -24,17 +24,38 @@ export function checkOut(db: Db, account: Account, chosen: Chosen): void {
   })
 }
 
-/** Gives the reservation back; the document stays as it was. */
-export function undoCheckOut(db: Db, account: Account, chosen: Chosen): void {
-  act(db, account, chosen, ['edit'], (tx, row) => {
-    requireFree(tx, row, account)
+/**
+ * Gives a reservation back; the document stays as it was. One's own at any time; an administrator that of another,
+ * who may have left, with a reason.
+ * @throws Refusal
+ */
+export function undoCheckOut(db: Db, account: Account, chosen: Chosen, comment?: string): void {
+  atomically(db, (tx) => {
+    const row = chosenRow(tx, account, chosen)
+    const holder = holderOf(tx, row)
     if (!row.checkedOutBy) throw new Refusal('conflict', `${row.number} is not checked out`)
+    const own = row.checkedOutBy === account.id
+    if (!own) requireBreaking(row, account, holder?.name ?? row.checkedOutBy, comment)
     update(tx, row, { checkedOutBy: null, checkedOutAt: null })
     record(tx, account, {
       code: 'undo-check-out',
-      action: 'undo check-out',
+      action: own ? 'undo check-out' : 'give back',
       subject: { kind: 'document', id: row.id, name: row.number },
+      before: own ? undefined : { checkedOutBy: holder?.name ?? row.checkedOutBy, since: row.checkedOutAt },
       after: { version: row.version },
+      why: comment,
     })
   })
+}
+
+/** @throws Refusal where somebody may not give back what another has checked out, or says no reason. */
+function requireBreaking(row: DocumentRow, account: Account, holder: string, comment?: string): void {
+  const since = row.checkedOutAt!.slice(0, 10)
+  if (!account.administrator)
+    throw new Refusal(
+      'conflict',
+      `${row.number} is checked out by ${holder} since ${since}: ask them, or an administrator, to give it back`,
+    )
+  if (!comment?.trim())
+    throw new Refusal('invalid', `giving back what ${holder} has checked out asks for a reason`)
 }
