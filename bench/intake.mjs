@@ -67,7 +67,7 @@ export async function benchIntake() {
   return {
     name: `intake of ${files} files (run), beside a plain Node script that hashes and copies them`,
     ratio: median(ratios),
-    atLeast: 0.5,
+    atLeast: 0.6,
     figures: {
       plainSeconds: of('plain'),
       runSeconds: of('run'),

@@ -1,7 +1,7 @@
 import { build } from 'esbuild'
 
 /**
- * Builds the workers for jobs and computations, the seed and the archive generator into a folder.
+ * Builds the workers, the seed and the archive generator into a folder.
  * The server's programs stand beside it, so that server and worker load one and the same copy of SQLite: two in one
  * process would undo each other's file locks.
  */
@@ -9,6 +9,7 @@ export function buildPrograms(folder) {
   return build({
     entryPoints: {
       'job-worker': 'server/jobs/worker.ts',
+      'storing-worker': 'server/intake/storing-worker.ts',
       'compute-worker': 'server/compute/worker.ts',
       seed: 'demo/seed.ts',
       generate: 'demo/generate.ts',
@@ -19,7 +20,7 @@ export function buildPrograms(folder) {
     platform: 'node',
     format: 'esm',
     target: 'node20',
-    external: ['better-sqlite3'],
+    external: ['better-sqlite3', 'piscina'],
     logLevel: 'warning',
     banner: {
       js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);",

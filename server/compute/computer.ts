@@ -1,4 +1,5 @@
 import { Piscina } from 'piscina'
+import { queries } from '../database/query-count'
 import { Refusal } from '../refusal'
 import { type AnswerOf, type ComputationKind, computations, type InputOf } from './kinds'
 import type { Outcome, Task } from './worker'
@@ -35,6 +36,7 @@ export class Computer {
         const why = whyNot(cause, name, seconds)
         throw why ? new Refusal('unavailable', why, [], { cause }) : cause
       })
+    queries.count += outcome.queries
     if ('refusal' in outcome) {
       const { kind: of, message, reasons } = outcome.refusal
       throw new Refusal(of, message, reasons)

@@ -1,6 +1,7 @@
 import { workerData } from 'node:worker_threads'
 import { UnknownError } from '../../core/configuration'
 import { type Db, openForReading } from '../database/connection'
+import { queries } from '../database/query-count'
 import { Refusal, type RefusalKind } from '../refusal'
 import { type ComputationKind, computations } from './kinds'
 
@@ -9,14 +10,24 @@ export interface Task {
   input: unknown
 }
 
+type Computed = { answer: unknown } | { refusal: { kind: RefusalKind; message: string; reasons: unknown[] } }
+
 /** What comes back: a thread's boundary takes no classes, so a refusal goes as what it says. */
-export type Outcome =
-  { answer: unknown } | { refusal: { kind: RefusalKind; message: string; reasons: unknown[] } }
+export type Outcome = Computed & {
+  /** How many statements it took, where they are counted. */
+  queries: number
+}
 
 let db: Db | undefined
 
 /** Computes one thing on a connection that can only read. */
-export default function compute({ kind, input }: Task): Outcome {
+export default function compute(task: Task): Outcome {
+  const before = queries.count
+  const outcome = computed(task)
+  return { ...outcome, queries: queries.count - before }
+}
+
+function computed({ kind, input }: Task): Computed {
   db ??= openForReading((workerData as { dataFolder: string }).dataFolder)
   try {
     const run = computations[kind].run as (db: Db, input: unknown) => unknown

@@ -12,6 +12,7 @@ import {
   statSync,
 } from 'node:fs'
 import { join, resolve } from 'node:path'
+import { counted } from './query-count'
 import * as schema from './schema'
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database }
@@ -41,7 +42,7 @@ export function openDatabase(folder: string, synchronous: 'full' | 'normal' = 'f
   const file = join(folder, 'ilmenite.sqlite')
   try {
     keepToOurselves(file)
-    const client = new Database(file, { timeout: 15_000 })
+    const client = new Database(file, { timeout: 15_000, ...counted })
     client.pragma('journal_mode = WAL')
     client.pragma(`synchronous = ${synchronous}`)
     client.pragma('cache_size = -32000')
@@ -57,7 +58,11 @@ export function openDatabase(folder: string, synchronous: 'full' | 'normal' = 'f
 
 /** Opens the database of a data folder that is in use, to read it alone. */
 export function openForReading(folder: string): Db {
-  const client = new Database(join(folder, 'ilmenite.sqlite'), { readonly: true, timeout: 5000 })
+  const client = new Database(join(folder, 'ilmenite.sqlite'), {
+    readonly: true,
+    timeout: 5000,
+    ...counted,
+  })
   client.pragma('cache_size = -16000')
   return drizzle(client, { schema, casing: 'snake_case' }) as Db
 }

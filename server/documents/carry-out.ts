@@ -21,6 +21,8 @@ export interface CarriedAct {
   /** What the trail keeps besides what the commands say. */
   before?: object
   after?: object
+  /** Whether the document comes into the vault by it: its row is written once, as it stands afterwards. */
+  isNew?: boolean
   /** The person who changed the content with it. */
   lastEditor?: string
 }
@@ -131,7 +133,7 @@ export function carryOut(
     before,
     commands.filter((command) => writerOf(command).inRow),
   )
-  statements(tx).changeStanding.run({
+  const standing = {
     id: row.id,
     state: after.state,
     revision: after.revision,
@@ -143,7 +145,9 @@ export function carryOut(
     changedAt: at,
     stateSince: after.state === row.state ? row.stateSince : at,
     change: row.change + 1,
-  })
+  }
+  if (act.isNew) statements(tx).addDocument.run({ ...row, ...standing })
+  else statements(tx).changeStanding.run(standing)
   const told = inTrail(configuration, outcomeOf(before, commands))
   record(tx, actor, { ...told, ...given(act), subject: subjectOf(row), at })
 }

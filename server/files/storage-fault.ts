@@ -25,3 +25,9 @@ export function faultOfStorage(error: unknown): string | undefined {
   }
   return cause === undefined ? undefined : faultOfStorage(cause)
 }
+
+/** Whether the disk takes nothing more, whatever is written to it. */
+export const isFull = (error: Error): boolean => {
+  const { code } = error as NodeJS.ErrnoException
+  return code === 'ENOSPC' || code === 'EDQUOT' || code === 'EROFS' || code === 'EIO'
+}

@@ -34,7 +34,7 @@ export class FileStore {
   /** What the names of this store's own temporary files begin with. */
   private readonly mine = `${randomUUID()}-`
 
-  constructor(private readonly root: string) {}
+  constructor(readonly root: string) {}
 
   /** Where a content lies, whether or not it is there. */
   path(sha256: string): string {

@@ -51,6 +51,7 @@ export function bringIn(
     why: `Intake: ${contents.map((content) => content.fileName).join(', ')}`,
     at,
     content: current,
+    isNew: true,
   })
   return { document: row.id, result: standing(tx, row.id, plan.prediction!.next) }
 }
@@ -64,7 +65,6 @@ function writePast(
   earlier: Incoming[],
   at: string,
 ): void {
-  statements(tx).addDocument.run(row)
   earlier.forEach(({ fileName, sha256, size }, index) =>
     statements(tx).addVersion.run({
       document: row.id,

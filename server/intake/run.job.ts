@@ -1,30 +1,35 @@
-import { basename, join } from 'node:path'
 import { and, asc, count, eq, gt } from 'drizzle-orm'
 import { UnknownError } from '../../core/configuration'
-import type { PlannedDocument, Prediction } from '../../core/intake'
+import type { Prediction } from '../../core/intake'
 import { record } from '../audit/trail'
-import type { Db, Tx } from '../database/connection'
+import { atomically, type Db, type Tx } from '../database/connection'
 import { intakeDocuments, intakes } from '../database/schema'
 import type { Incoming } from '../documents/rows'
+import type { Account } from '../directory/people'
 import { dropUnreferenced } from '../files/coming'
-import { FileStore } from '../files/store'
 import type { Ending, JobContext, JobKindModule } from '../jobs/job-kind'
-import { atOnce, inParallel } from '../jobs/parallel'
+import { atOnce, batches } from '../jobs/parallel'
 import { Refusal } from '../refusal'
 import { bringIn } from './bring-in'
 import { type Intake, intakeRow } from './rows'
 import { inShare } from './share'
 import { statements } from './statements'
+import { type StoredFiles, StoringThread } from './storing-thread'
 
 type PlannedRow = typeof intakeDocuments.$inferSelect
 interface Fetched {
   row: PlannedRow
-  stored: Incoming[] | Error
+  stored: StoredFiles
 }
 
+/** How many batches of files are on their way into the store ahead of the documents. */
+const ahead = 3
+/** Documents brought in by one transaction: a few milliseconds, so that acts of people find their turn. */
+const together = 8
+
 /**
- * Brings the ready documents of an intake in: their files into the store, many at a time; then each document in one
- * transaction that also ticks it off. Whenever it is killed, what is ticked off is whole, and the rest as if
+ * Brings the ready documents of an intake in: their files into the store, many at a time; then a few documents in one
+ * transaction that also ticks them off. Whenever it is killed, what is ticked off is whole, and the rest as if
  * never begun.
  */
 async function runIntake(context: JobContext): Promise<Ending> {
@@ -33,28 +38,35 @@ async function runIntake(context: JobContext): Promise<Ending> {
   const root = await inShare(intake.archive, 'archive')
   const { ready, before } = progressSoFar(db, intake.id)
   let done = before
-  let position = 0
-  const fetchNext = () => {
-    const batch = nextReady(db, intake.id, position)
-    position = batch.at(-1)?.position ?? position
-    return inParallel(batch, async (row): Promise<Fetched> => ({
-      row,
-      stored: await storeFiles(store, root, row.plan).catch((error: Error) => error),
-    }))
-  }
-  for (let ahead = fetchNext(); ;) {
-    const fetched = await ahead
-    if (fetched.length === 0) break
-    ahead = fetchNext()
-    for (const { row, stored } of fetched) {
-      bringOneIn(context, intake, row, stored)
-      if (progress(++done, before + ready)) continue
-      await ahead
-      return 'stopped'
-    }
+  const storing = new StoringThread(store.root, root)
+  try {
+    for await (const fetched of fetchAhead(db, intake.id, storing))
+      for (const few of batches(fetched, together)) {
+        bringFewIn(context, intake, few)
+        done += few.length
+        if (!progress(done, before + ready)) return 'stopped'
+      }
+  } finally {
+    await storing.end()
   }
   finish(context, intake)
   return 'done'
+}
+
+/** The ready documents with their files in the store, some at a time, while the next ones are on their way. */
+async function* fetchAhead(db: Db, intake: string, storing: StoringThread): AsyncGenerator<Fetched[]> {
+  let position = 0
+  const fetchNext = async (): Promise<Fetched[]> => {
+    const batch = nextReady(db, intake, position)
+    position = batch.at(-1)?.position ?? position
+    const stored = await storing.store(batch.map(({ plan }) => plan.files))
+    return batch.map((row, index) => ({ row, stored: stored[index]! }))
+  }
+  const coming = Array.from({ length: ahead }, fetchNext)
+  for (let next = await coming.shift()!; next.length > 0; next = await coming.shift()!) {
+    coming.push(fetchNext())
+    yield next
+  }
 }
 
 function progressSoFar(db: Db, intake: string): { ready: number; before: number } {
@@ -84,40 +96,33 @@ function nextReady(db: Db, intake: string, after: number): PlannedRow[] {
     .all()
 }
 
-/**
- * Stores a document's files, oldest revision first. @throws where one is gone, or is not what was read and
- * predicted on.
- */
-async function storeFiles(store: FileStore, root: string, plan: PlannedDocument): Promise<Incoming[]> {
-  const contents: Incoming[] = []
-  for (const { path, sha256, size } of plan.files) {
-    const stored = await store.putFile(join(root, path), size).catch((error: Error) => {
-      throw new Error(`${path} cannot be read any more: ${error.message}`)
-    })
-    if (stored.sha256 !== sha256)
-      throw new Error(`${path} was changed after it was read: start a new intake for it`)
-    contents.push({ ...stored, fileName: basename(path) })
-  }
-  return contents
+function bringFewIn({ person, portion }: JobContext, intake: Intake, few: Fetched[]): void {
+  portion((tx) => {
+    for (const { row, stored } of few) {
+      const reason = 'fault' in stored ? stored.fault : bringOneIn(tx, person, intake, row, stored.files)
+      if (reason !== undefined) tickFailed(tx, row, reason)
+    }
+  })
 }
 
+/** Brings one document in, whole or not at all. @returns why not, where it cannot come in. */
 function bringOneIn(
-  { person, portion }: JobContext,
+  tx: Tx,
+  person: Account,
   intake: Intake,
   row: PlannedRow,
-  stored: Incoming[] | Error,
-): void {
-  const fail = (message: string) => portion((tx) => tickFailed(tx, row, message))
-  if (stored instanceof Error) return fail(stored.message)
+  stored: Incoming[],
+): string | undefined {
   try {
-    portion((tx) => {
+    atomically(tx, () => {
       const { document, result } = bringIn(tx, person, intake.id, row.plan, stored)
       tick(tx, row, document, result)
     })
+    return undefined
   } catch (error) {
     const reason = reasonFor(error, row)
-    if (!reason) throw error
-    fail(reason)
+    if (reason === undefined) throw error
+    return reason
   }
 }
 

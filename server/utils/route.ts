@@ -2,6 +2,7 @@ import type { EventHandlerRequest, H3Event } from 'h3'
 import { UnknownError } from '../../core/configuration'
 import { ShapeError } from '../../shared/read-as'
 import { whenFree } from '../database/busy'
+import { isCounting, queries } from '../database/query-count'
 import type { Account } from '../directory/people'
 import { faultOfStorage } from '../files/storage-fault'
 import { TooLargeError } from '../files/store'
@@ -25,12 +26,15 @@ type Who = 'everybody' | 'person' | 'administrator'
  */
 export function route<T>(who: Who, handler: (context: RouteContext) => T | Promise<T>) {
   return defineEventHandler<EventHandlerRequest, Promise<T>>(async (event) => {
+    const before = queries.count
     try {
       requireSameOrigin(event)
       const account = who === 'everybody' ? (undefined as never) : caller(event, who)
       return await whenFree(() => handler({ ...vault(), event, account }))
     } catch (error) {
       throw asAnswer(error)
+    } finally {
+      if (isCounting) setResponseHeader(event, 'x-queries', queries.count - before)
     }
   })
 }

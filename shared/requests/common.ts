@@ -1,6 +1,17 @@
 import 'reflect-metadata'
-import { Transform } from 'class-transformer'
-import { ValidateBy, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator'
+import { Transform, Type } from 'class-transformer'
+import {
+  ArrayMaxSize,
+  IsArray,
+  ValidateBy,
+  ValidateNested,
+  IsInt,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+} from 'class-validator'
 
 /** For fields that may be null: the checks after it are for what is there. */
 export const orNull = (_object: object, value: unknown) => value !== null && value !== undefined
@@ -19,6 +30,49 @@ export const IsTextMap = () =>
     },
   })
 
+/** Values of a record by attribute: texts, or null for none. */
+export const IsRecordText = () =>
+  ValidateBy({
+    name: 'isRecordText',
+    validator: {
+      validate: (value: unknown) =>
+        typeof value === 'object' &&
+        value !== null &&
+        !Array.isArray(value) &&
+        Object.keys(value).length <= 2000 &&
+        Object.values(value).every(
+          (text) => text === null || (typeof text === 'string' && text.length <= 10_000),
+        ),
+      defaultMessage: (faulty) =>
+        `${faulty?.property} holds a text of up to 10,000 characters, or null, for each attribute`,
+    },
+  })
+
+/** Checks that each of a list is an object: a list in the list would have no fields to check. */
+const EachIsObject = ValidateBy({
+  name: 'eachIsObject',
+  validator: {
+    validate: (value: unknown) =>
+      !Array.isArray(value) ||
+      value.every((item) => typeof item === 'object' && item !== null && !Array.isArray(item)),
+    defaultMessage: (faulty) => `each value in ${faulty?.property} must be an object`,
+  },
+})
+
+/** A list of objects of a class, at most so many. */
+export const ListOf =
+  (kind: () => new () => object, most: number, tooMany?: string): PropertyDecorator =>
+  (target, name) => {
+    for (const decorate of [
+      IsArray(),
+      ArrayMaxSize(most, tooMany ? { message: tooMany } : undefined),
+      EachIsObject,
+      ValidateNested({ each: true }),
+      Type(kind),
+    ])
+      decorate(target, name as string)
+  }
+
 /** A number that stands in an address. */
 export const asNumber = Transform(({ value }) => (value === undefined ? undefined : Number(value)))
 
@@ -35,7 +89,7 @@ export class CommentQuery {
 }
 
 export class PageQuery {
-  @asNumber @IsInt() @Min(0) offset = 0
+  @asNumber @IsInt() @Min(0) @Max(1e9) offset = 0
   @asNumber @IsInt() @Min(1) @Max(500) limit = 100
   @IsOptional() @IsString() @MaxLength(200) text?: string
 }

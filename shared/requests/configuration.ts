@@ -1,5 +1,4 @@
 import 'reflect-metadata'
-import { Type } from 'class-transformer'
 import {
   ArrayMaxSize,
   IsArray,
@@ -9,9 +8,8 @@ import {
   IsString,
   MaxLength,
   Min,
-  ValidateNested,
 } from 'class-validator'
-import { asNumber, ChangeRequest } from './common'
+import { ListOf, asNumber, ChangeRequest } from './common'
 import { type Edit, editShape } from '../../core/configuration'
 import { Shaped } from '../class-for'
 
@@ -25,10 +23,7 @@ class MoveBody {
 export class PublishRequest extends ChangeRequest {
   @IsOptional() @IsString() @MaxLength(2000) comment?: string
   @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(500)
-  @ValidateNested({ each: true })
-  @Type(() => MoveBody)
+  @ListOf(() => MoveBody, 500)
   moves?: MoveBody[]
 }
 
@@ -58,7 +53,7 @@ export class WaiverQuery {
 
 export class GuardRequest {
   @IsString() @MaxLength(80) lifecycle!: string
-  @IsArray() @ArrayMaxSize(100) @IsString({ each: true }) states!: string[]
+  @IsArray() @ArrayMaxSize(100) @IsString({ each: true }) @MaxLength(80, { each: true }) states!: string[]
   @IsString() @MaxLength(10_000) guard!: string
 }
 

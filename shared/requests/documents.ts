@@ -1,17 +1,7 @@
 import 'reflect-metadata'
 import { Transform } from 'class-transformer'
-import {
-  IsBoolean,
-  IsIn,
-  IsInt,
-  IsNotEmpty,
-  IsObject,
-  IsOptional,
-  IsString,
-  Matches,
-  MaxLength,
-} from 'class-validator'
-import { asNumber, asFlag, ChangeRequest, PageQuery } from './common'
+import { IsBoolean, IsIn, IsInt, IsNotEmpty, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
+import { asNumber, asFlag, ChangeRequest, IsRecordText, PageQuery } from './common'
 
 export class DocumentsQuery extends PageQuery {
   @IsOptional() @IsString() @MaxLength(80) state?: string
@@ -46,7 +36,7 @@ export class ReferenceRequest extends ChangeRequest {
 }
 
 export class RecordRequest extends ChangeRequest {
-  @IsObject() values!: Record<string, string | null>
+  @IsRecordText() values!: Record<string, string | null>
 }
 
 /** Goes with an uploaded file's bytes, in the address. */

@@ -6,14 +6,13 @@ import {
   IsBoolean,
   IsIn,
   IsNotEmpty,
-  IsObject,
   IsOptional,
   IsString,
   MaxLength,
   ValidateIf,
   ValidateNested,
 } from 'class-validator'
-import { orNull, PageQuery } from './common'
+import { ListOf, IsTextMap, orNull, PageQuery } from './common'
 
 export class StartIntakeRequest {
   @IsString() @IsNotEmpty({ message: 'choose an archive' }) @MaxLength(1000) archive!: string
@@ -35,14 +34,11 @@ export class ProfileRequest {
   @IsArray() @ArrayMaxSize(30) @IsString({ each: true }) @MaxLength(300, { each: true }) patterns!: string[]
   @IsString() @MaxLength(500) folder!: string
   @IsOptional() @IsString() @MaxLength(80) class?: string
-  @IsArray()
-  @ArrayMaxSize(50)
-  @ValidateNested({ each: true })
-  @Type(() => StateRuleBody)
+  @ListOf(() => StateRuleBody, 50)
   states!: StateRuleBody[]
   @IsString() @MaxLength(80) otherwise!: string
-  @IsOptional() @IsObject() columns?: Record<string, string>
-  @IsObject() attributes!: Record<string, string>
+  @IsOptional() @IsTextMap() columns?: Record<string, string>
+  @IsTextMap() attributes!: Record<string, string>
 }
 
 export class PatternsRequest {
@@ -65,10 +61,7 @@ class SettledBody {
 }
 
 export class SettleRequest {
-  @IsArray()
-  @ArrayMaxSize(5000)
-  @ValidateNested({ each: true })
-  @Type(() => SettledBody)
+  @ListOf(() => SettledBody, 5000)
   settled!: SettledBody[]
 }
 

@@ -1,5 +1,4 @@
 import 'reflect-metadata'
-import { Type } from 'class-transformer'
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -10,9 +9,8 @@ import {
   IsString,
   MaxLength,
   Min,
-  ValidateNested,
 } from 'class-validator'
-import { IsTextMap, asNumber, ChangeRequest, CommentQuery } from './common'
+import { ListOf, IsTextMap, asNumber, ChangeRequest, CommentQuery } from './common'
 
 export class RollBackQuery extends CommentQuery {
   @asNumber @IsInt() version!: number
@@ -23,12 +21,14 @@ export class AdoptionPlanRequest {
   @IsArray()
   @ArrayMaxSize(2000, { message: 'up to 2,000 documents can be looked at together' })
   @IsString({ each: true })
+  @MaxLength(200, { each: true })
   numbers?: string[]
   @IsOptional() @IsString() @MaxLength(500) folder?: string
   @IsOptional() @IsString() @MaxLength(80) attribute?: string
   @IsOptional() @IsString() @MaxLength(80) target?: string
   @IsTextMap() labels: Record<string, string> = {}
-  @IsArray() @ArrayMaxSize(2000) @IsString({ each: true }) below: string[] = []
+  @IsArray() @ArrayMaxSize(2000) @IsString({ each: true }) @MaxLength(200, { each: true }) below: string[] =
+    []
 }
 
 class ChosenBody extends ChangeRequest {
@@ -40,21 +40,15 @@ class AdoptedBody extends ChosenBody {
 }
 
 export class AdoptRequest {
-  @IsArray()
   @ArrayMinSize(1, { message: 'choose a document' })
-  @ArrayMaxSize(200, { message: 'up to 200 documents are adopted in one go' })
-  @ValidateNested({ each: true })
-  @Type(() => AdoptedBody)
+  @ListOf(() => AdoptedBody, 200, 'up to 200 documents are adopted in one go')
   documents!: AdoptedBody[]
   @IsOptional() @IsString() @MaxLength(2000) comment?: string
 }
 
 export class NewRevisionRequest {
-  @IsArray()
   @ArrayMinSize(1, { message: 'choose a document' })
-  @ArrayMaxSize(500)
-  @ValidateNested({ each: true })
-  @Type(() => ChosenBody)
+  @ListOf(() => ChosenBody, 500)
   documents!: ChosenBody[]
   @IsOptional() @IsString() @MaxLength(2000) comment?: string
 }

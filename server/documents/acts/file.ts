@@ -14,7 +14,6 @@ import { Refusal } from '../../refusal'
 import { carryOut } from '../carry-out'
 import { requireRights } from '../rights'
 import type { DocumentRow, Incoming } from '../rows'
-import { statements } from '../statements'
 import { seenFolders } from '../visible'
 
 /** What a new document needs to be filed. */
@@ -61,7 +60,6 @@ export function fileDocument(
   return atomically(db, (tx) => {
     const { configuration } = published(tx)
     const row = newDocument(tx, account, asked, content.fileName, at)
-    statements(tx).addDocument.run(row)
     const { label, commands } = firstLabel(configuration, account, row, comment, at)
     carryOut(tx, account, configuration, row, commands, {
       code: 'file',
@@ -69,6 +67,7 @@ export function fileDocument(
       why: comment,
       at,
       content,
+      isNew: true,
       before: undefined,
       after: { state: stateIn(configuration, row), revision: label, version: 1, fileName: content.fileName },
     })

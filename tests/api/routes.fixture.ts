@@ -1,0 +1,198 @@
+import { readFileSync } from 'node:fs'
+import * as requests from '../../shared/requests'
+
+/** A route of the built application. */
+export interface Route {
+  method: string
+  path: string
+}
+
+/** Every route of the API, as the build has them: one that is added is found here, and asks for a line below. */
+export function builtRoutes(): Route[] {
+  const built = readFileSync('.output/server/chunks/nitro/nitro.mjs', 'utf8')
+  const found = built.matchAll(/route: '\/api\/([^']*)'[^}]*?method: "(\w+)"/g)
+  return [...found].map(([, path, method]) => ({ method: method!.toUpperCase(), path: path! }))
+}
+
+/** A request that a route takes, with every field that it may have. */
+export interface Example {
+  /** The class that its fields are checked by. */
+  of?: new () => object
+  query?: Record<string, unknown>
+  body?: Record<string, unknown>
+  /** The bytes of an upload. */
+  raw?: string
+  /** The field that names a document, where the address does not. */
+  document?: string
+}
+
+const change = 0
+const comment = 'as agreed'
+const number = 'BR-5001'
+
+/** An example for each route; `:number` and its like stand for what the world of the demo has. */
+export const examples: Record<string, Example> = {
+  'GET session': {},
+  'POST session': {
+    of: requests.SignInRequest,
+    body: { mail: 'nobody@brackwater.example', password: 'no' },
+  },
+  'DELETE session': {},
+  'DELETE session/everywhere': {},
+  'PUT session/password': { of: requests.PasswordRequest, body: { current: 'not this', wanted: 'short' } },
+  'GET overview': {},
+  'GET jobs': {},
+  'POST jobs/:id/stop': {},
+  'GET archives': {},
+  'GET find': { of: requests.FindQuery, query: { text: number } },
+  'GET labels': { of: requests.LabelSourceQuery, query: { folder: '/Grips', archive: 'Grip archive' } },
+  'GET lifecycle-counts': {},
+  'GET schemes/:id/use': {},
+  'GET audit': {
+    of: requests.AuditQuery,
+    query: { kind: 'document', subject: number, before: 5, text: 'x', limit: 5 },
+  },
+  'GET audit/verify': {},
+  'GET configuration': {},
+  'GET configuration/history': {},
+  'GET configuration/compare': { of: requests.CompareQuery, query: { from: 1, to: 1 } },
+  'GET configuration/export': { query: { published: '' } },
+  'POST draft/edits': {
+    of: requests.EditRequest,
+    body: { change, edit: { kind: 'rename-state', state: 'on-hold', name: 'Held' } },
+  },
+  'POST draft/undo': { of: requests.ChangeRequest, body: { change } },
+  'POST draft/redo': { of: requests.ChangeRequest, body: { change } },
+  'DELETE draft': { of: requests.ChangeRequest, body: { change } },
+  'POST draft/restore': { of: requests.RestoreRequest, body: { change, configuration: 1 } },
+  'POST draft/publish': {
+    of: requests.PublishRequest,
+    body: { change, comment, moves: [{ lifecycle: 'note', state: 'draft', to: 'issued' }] },
+  },
+  'GET draft/stranded': {},
+  'POST draft/guard': {
+    of: requests.GuardRequest,
+    body: { lifecycle: 'workshop', states: ['in-work'], guard: 'glob(title, "*a*")' },
+  },
+  'PUT draft/import': { of: requests.ImportQuery, query: { change, fileName: 'c.json' }, raw: '{}' },
+  'GET waivers': {},
+  'POST waivers': {
+    of: requests.WaiverRequest,
+    body: { code: 'state-unused', key: 'state-unused x', reason: 'kept' },
+  },
+  'DELETE waivers': { of: requests.WaiverQuery, query: { key: 'state-unused x' } },
+  'GET documents': {
+    of: requests.DocumentsQuery,
+    query: {
+      ...{ offset: 0, limit: 5, text: number, state: 'in-work', lifecycle: 'workshop', classId: 'part' },
+      ...{ folder: '/Grips', revision: 'A', intake: 'x', checkedOut: true, sort: 'number', descending: true },
+    },
+  },
+  'POST documents': {
+    of: requests.NewDocumentQuery,
+    query: { number, title: 'T', folder: '/Grips', classId: 'part', fileName: 'a.dxf', comment },
+    raw: 'x',
+  },
+  'GET documents/:number': {},
+  'GET documents/:number/acts': { of: requests.CommentQuery, query: { comment } },
+  'GET documents/:number/versions/:version': {},
+  'PUT documents/:number/check-in': {
+    of: requests.CheckInQuery,
+    query: { change, fileName: 'a.dxf', comment },
+    raw: 'x',
+  },
+  'POST documents/:number/check-out': { of: requests.ChangeRequest, body: { change } },
+  'POST documents/:number/undo-check-out': { of: requests.UndoCheckOutRequest, body: { change, comment } },
+  'GET documents/:number/correction': {
+    of: requests.CorrectionQuery,
+    query: { row: 0, label: 'A', comment },
+  },
+  'POST documents/:number/correction': {
+    of: requests.CorrectLabelRequest,
+    body: { change, row: 0, label: 'A', comment },
+  },
+  'POST documents/:number/fire': {
+    of: requests.FireRequest,
+    body: { change, transition: 'send-to-check', comment },
+  },
+  'GET documents/:number/new-revision': { of: requests.CommentQuery, query: { comment } },
+  'POST documents/:number/new-revision': {
+    of: requests.NewRevisionRequest,
+    body: { documents: [{ number, change }], comment },
+    document: 'documents.0.number',
+  },
+  'PUT documents/:number/record': { of: requests.RecordRequest, body: { change, values: { title: 'T' } } },
+  'POST documents/:number/references': {
+    of: requests.ReferenceRequest,
+    body: { change, to: number },
+    document: 'to',
+  },
+  'DELETE documents/:number/references': {
+    of: requests.ReferenceRequest,
+    body: { change, to: number },
+    document: 'to',
+  },
+  'GET documents/:number/roll-back': { of: requests.RollBackQuery, query: { version: 1, comment } },
+  'POST documents/:number/roll-back': { of: requests.RollBackRequest, body: { change, version: 1, comment } },
+  'POST adoptions': {
+    of: requests.AdoptRequest,
+    body: { documents: [{ number, change, label: 'A' }], comment },
+    document: 'documents.0.number',
+  },
+  'POST adoptions/plan': {
+    of: requests.AdoptionPlanRequest,
+    body: {
+      ...{ numbers: [number], folder: '/Grips', attribute: 'title', target: 'issued' },
+      ...{ labels: { [number]: 'A' }, below: [number] },
+    },
+    document: 'numbers.0',
+  },
+  'GET intakes': {},
+  'POST intakes': {
+    of: requests.StartIntakeRequest,
+    body: { archive: 'no such archive', register: 'none.csv' },
+  },
+  'GET intakes/:id': {},
+  'GET intakes/:id/files': {
+    of: requests.IntakeFilesQuery,
+    query: { offset: 0, limit: 5, text: 'x', status: 'ready', conflict: 'no-label' },
+  },
+  'GET intakes/:id/report': {},
+  'POST intakes/:id/patterns': { of: requests.PatternsRequest, body: { patterns: ['{number}.{extension}'] } },
+  'PUT intakes/:id/profile': {
+    of: requests.ProfileRequest,
+    body: {
+      ...{ patterns: ['{number}.{extension}'], folder: '/Grips', class: 'part', otherwise: 'issued' },
+      states: [{ when: 'legacy_status == "drawn"', state: 'in-work' }],
+      ...{ columns: { number: 'No.' }, attributes: { title: 'title' } },
+    },
+  },
+  'POST intakes/:id/settle': {
+    of: requests.SettleRequest,
+    body: {
+      settled: [{ key: 'a.dxf', settlement: { leaveOut: true, label: 'A', number: 'B', trust: 'name' } }],
+    },
+  },
+  'POST intakes/:id/run': {},
+  'POST intakes/:id/plan': {},
+  'POST intakes/:id/read': {},
+}
+
+export const nameOf = ({ method, path }: Route): string => `${method} ${path}`
+
+/** A copy with one field, named by its place, set to a value. */
+export function withField<T extends object>(of: T, place: string, value: unknown): T {
+  const copy = structuredClone(of)
+  const names = place.split('.')
+  let at: Record<string, unknown> = copy as Record<string, unknown>
+  for (const name of names.slice(0, -1)) at = at[name] as Record<string, unknown>
+  Object.defineProperty(at, names.at(-1)!, { value, enumerable: true, configurable: true, writable: true })
+  return copy
+}
+
+/** The places of all fields, those within others too. */
+export const placesIn = (of: object, above = ''): string[] =>
+  Object.entries(of).flatMap(([name, value]) => {
+    const place = above ? `${above}.${name}` : name
+    return [place, ...(typeof value === 'object' && value !== null ? placesIn(value, place) : [])]
+  })
