@@ -7,6 +7,7 @@ import { exportCommand } from './commands/export'
 import { intakeCommand } from './commands/intake'
 import { revisionCommand } from './commands/revision'
 import { serveCommand } from './commands/serve'
+import { sessionsCommand } from './commands/sessions'
 
 const root = defineCommand({
   meta: {
@@ -21,6 +22,7 @@ const root = defineCommand({
     export: exportCommand,
     intake: intakeCommand,
     audit: auditCommand,
+    sessions: sessionsCommand,
   },
 })
 

@@ -1,9 +1,11 @@
+import { execFileSync, spawnSync } from 'node:child_process'
 import { request } from 'node:http'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demoData, signIn, startServer } from '../support/server.mjs'
 
 let server: Awaited<ReturnType<typeof startServer>>
-beforeAll(async () => void (server = await startServer(demoData())))
+const data = demoData()
+beforeAll(async () => void (server = await startServer(data)))
 afterAll(() => server?.stop())
 
 const password = 'ropeway-42'
@@ -69,6 +71,24 @@ describe('a session', () => {
     await from('127.0.0.1', 'DELETE', 'session/everywhere', { headers: { cookie: cookies[0]! } })
     for (const cookie of cookies) expect((await me(cookie)).status).toBe(401)
   })
+  it('ends by the command line too, of one person or of all, while the server runs', async () => {
+    const end = (...more: string[]) =>
+      JSON.parse(
+        execFileSync('npx', ['ilmenite', 'sessions', 'end', '--data', data, ...more], { encoding: 'utf8' }),
+      ) as { ended: number }
+    const [ones, others] = await Promise.all(
+      ['jonas.eckhart', 'pavel.thorne'].map(async (name) =>
+        cookieOf((await attempt('127.0.0.1', mailOf(name), password)).cookies),
+      ),
+    )
+    expect(end('--mail', mailOf('jonas.eckhart')).ended).toBeGreaterThan(0)
+    expect([(await me(ones!)).status, (await me(others!)).status]).toEqual([401, 200])
+    expect(end().ended).toBeGreaterThan(0)
+    expect((await me(others!)).status).toBe(401)
+    expect(
+      spawnSync('npx', ['ilmenite', 'sessions', 'end', '--data', data, '--mail', 'x@y.example']).status,
+    ).toBe(2)
+  })
   it('of all other browsers ends when the password is changed, which needs the old one', async () => {
     const mail = mailOf('harun.delacroix')
     const [one, other] = await Promise.all(
@@ -104,7 +124,8 @@ describe('another site', () => {
     expect((await from('127.0.0.1', 'DELETE', 'session', { headers })).status).toBe(403)
   })
   it('is not what our own page is, nor a program', async () => {
-    for (const headers of [{ origin: server.url }, { 'sec-fetch-site': 'same-origin' }, {}])
+    const ours: Record<string, string>[] = [{ origin: server.url }, { 'sec-fetch-site': 'same-origin' }, {}]
+    for (const headers of ours)
       expect((await from('127.0.0.1', 'DELETE', 'session', { headers })).status).toBe(200)
   })
   it('finds no route of a package to end sessions with', async () => {
