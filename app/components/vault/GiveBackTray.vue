@@ -15,7 +15,7 @@ const reason = ref('')
       <h3>Give back</h3>
       <p>
         <b class="mono">{{ number }}</b> is checked out by {{ holder }} since
-        <span class="mono">{{ since }}</span>.
+        <span class="mono once">{{ since }}</span>.
       </p>
     </template>
     <template #rests>
@@ -24,8 +24,8 @@ const reason = ref('')
         v-model="reason"
         class="field"
         rows="3"
-        aria-label="Reason"
-        placeholder="Why it is given back for somebody else"
+        aria-label="Why it is given back"
+        placeholder="The audit trail keeps this"
       />
     </template>
     <template #leads>

@@ -28,3 +28,9 @@ defineEmits<{ correct: [index: number]; rollBack: [version: number] }>()
     @roll-back="$emit('rollBack', $event)"
   />
 </template>
+
+<style scoped>
+.next {
+  margin-top: 18px;
+}
+</style>
