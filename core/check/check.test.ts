@@ -143,6 +143,17 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
     [withState('review', { grants: { 'group:none': ['see'] } })],
     [withState('review', { grants: { 'group:staff': ['see'] } })],
   ],
+  ['duplicate-name', [withMain({ states: [...main.states, main.states[0]!] })], [sound]],
+  [
+    'duplicate-name',
+    [{ ...sound, attributes: [...sound.attributes, { id: 'true', name: 'Truth', type: 'yesno' }] }],
+    [{ ...sound, attributes: [...sound.attributes, { id: 'truth', name: 'Truth', type: 'yesno' }] }],
+  ],
+  [
+    'duplicate-name',
+    [{ ...sound, attributes: [...sound.attributes, { id: 'state_id', name: 'State', type: 'text' }] }],
+    [{ ...sound, attributes: [...sound.attributes, { id: 'states', name: 'State', type: 'text' }] }],
+  ],
   ['duplicate-name', [withWay('send', { name: 'Release' })], [withWay('send', { name: 'Releases' })]],
   [
     'state-unreachable',

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { type Attribute, valueFor } from '../attribute'
-import { render, templateFault } from './template'
+import { forOneAct, render, templateFault } from './template'
 
 const attribute = (rest: Partial<Attribute>): Attribute => ({ id: 'x', name: 'Size', type: 'text', ...rest })
 
@@ -93,6 +93,14 @@ describe('a template', () => {
     ],
   ])('ends %s, the same way each time', (_, words) => {
     for (let time = 0; time < 3; time++) expect(() => render(words, {})).toThrow(/limit/)
+  })
+  it('shares what it may do with all others of one act, however many there are', () => {
+    const words = '{% for a in (1..150) %}{{ a }}{% endfor %}'
+    const many = (count: number) => () => Array.from({ length: count }, () => render(words, {})).length
+    expect(many(100)()).toBe(100)
+    expect(forOneAct(many(20))).toBe(20)
+    expect(() => forOneAct(many(100))).toThrow(/in one act/)
+    expect(forOneAct(many(20))).toBe(20)
   })
   it('shows its fault without being run', () => {
     expect(templateFault('{{ to.name }}')).toBeUndefined()

@@ -43,7 +43,7 @@ export function automaton<S>(
       const from = (steps[state] ??= new Map<string, number>())
       let next = from.get(character)
       if (next === undefined) {
-        spend(characters.length)
+        spend(1)
         const reached = step(states[state]!, character)
         next = index.get(key(reached)) ?? states.push(reached) - 1
         index.set(key(reached), next)

@@ -1,4 +1,5 @@
 import type { ComparisonOperator } from '../types'
+import { spend } from './effort'
 import { automaton, chars, type Language, same } from './automaton'
 
 const lost = -1
@@ -82,12 +83,14 @@ export function glob(pattern: string): Language {
     }
     return [...found].sort((a, b) => a - b)
   }
-  const step = (places: number[], char: string) =>
-    open(
+  const step = (places: number[], char: string) => {
+    spend(places.length)
+    return open(
       places.flatMap((place) =>
         wanted[place] === '*' ? [place] : wanted[place] === '?' || wanted[place] === char ? [place + 1] : [],
       ),
     )
+  }
   const language = automaton(
     pattern.replace(/[*?]/g, ''),
     open([0]),

@@ -1,4 +1,5 @@
 import { automaton, chars, type Language } from './automaton'
+import { spend } from './effort'
 
 /** Where a text of several may stand: what is left of those that it can still become. */
 interface Branch {
@@ -49,7 +50,10 @@ function pieces(text: string, starts: number[], isEnd: (at: number) => boolean):
       text,
       starts,
       (places) => places.join(),
-      (places, char) => places.filter((at) => wanted[at] === char).map((at) => at + 1),
+      (places, char) => {
+        spend(places.length)
+        return places.filter((at) => wanted[at] === char).map((at) => at + 1)
+      },
       (places) => places.some(isEnd),
       (places) => places.length === 0,
     ),
