@@ -1,11 +1,11 @@
 import { LabelSourceQuery } from '../../shared/requests'
-import { labelsOfArchive, labelsOfFolder } from '../documents/label-sources'
+import { labelsOfFolder } from '../documents/label-sources'
 import { Refusal } from '../refusal'
 
 /** The labels of a folder of the vault, or of the file names of an archive, with how often each occurs. */
-export default route('administrator', async ({ event, db, account }) => {
+export default route('administrator', ({ event, db, computer, account }) => {
   const { folder, archive } = query(event, LabelSourceQuery)
-  if (archive) return labelsOfArchive(archive)
+  if (archive) return computer.compute('archive-labels', { archive })
   if (folder) return labelsOfFolder(db, account, folder)
   throw new Refusal('invalid', 'name a folder or an archive to take labels from')
 })

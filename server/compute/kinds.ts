@@ -4,6 +4,7 @@ import { compareConfigurations } from '../configuration/history'
 import { readConfiguration } from '../configuration/import'
 import type { Db } from '../database/connection'
 import { adoptionPlan, type AdoptionQuery } from '../documents/adoption-plan'
+import { labelsOfArchive } from '../documents/label-sources'
 import { possibleActs } from '../documents/possible-acts'
 import { tryPatterns } from '../intake/patterns'
 import type { Account } from '../directory/people'
@@ -42,9 +43,14 @@ export const computations = {
     (_, { text, fileName }: { text: string; fileName: string }) => readConfiguration(text, fileName),
   ),
   'try-patterns': computation(
-    10,
+    30,
     'trying the patterns',
     (db, { intake, patterns }: { intake: string; patterns: string[] }) => tryPatterns(db, intake, patterns),
+  ),
+  'archive-labels': computation(
+    30,
+    'reading the names of the archive',
+    (_, { archive }: { archive: string }) => labelsOfArchive(archive),
   ),
   'plan-adoption': computation(
     20,
@@ -68,4 +74,4 @@ interface GuardQuestion {
 
 export type ComputationKind = keyof typeof computations
 export type InputOf<Kind extends ComputationKind> = Parameters<(typeof computations)[Kind]['run']>[1]
-export type AnswerOf<Kind extends ComputationKind> = ReturnType<(typeof computations)[Kind]['run']>
+export type AnswerOf<Kind extends ComputationKind> = Awaited<ReturnType<(typeof computations)[Kind]['run']>>

@@ -21,17 +21,17 @@ export type Outcome = Computed & {
 let db: Db | undefined
 
 /** Computes one thing on a connection that can only read. */
-export default function compute(task: Task): Outcome {
+export default async function compute(task: Task): Promise<Outcome> {
   const before = queries.count
-  const outcome = computed(task)
+  const outcome = await computed(task)
   return { ...outcome, queries: queries.count - before }
 }
 
-function computed({ kind, input }: Task): Computed {
+async function computed({ kind, input }: Task): Promise<Computed> {
   db ??= openForReading((workerData as { dataFolder: string }).dataFolder)
   try {
     const run = computations[kind].run as (db: Db, input: unknown) => unknown
-    return { answer: run(db, input) }
+    return { answer: await run(db, input) }
   } catch (error) {
     if (error instanceof Refusal)
       return { refusal: { kind: error.kind, message: error.message, reasons: error.reasons } }

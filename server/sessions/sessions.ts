@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto'
-import { and, eq, gt, lte, ne, sql } from 'drizzle-orm'
+import { and, desc, eq, gt, lte, ne, notInArray, or, sql } from 'drizzle-orm'
 import { clock, now } from '../clock'
 import { type Db, oncePerConnection, type Tx } from '../database/connection'
 import { knownBrowsers, people, sessions } from '../database/schema'
@@ -61,13 +61,32 @@ export function endSessionsOf(tx: Tx, personId: string, kept = ''): void {
 /** Remembers a browser in which somebody has signed in. @returns the token it keeps. */
 export function rememberBrowser(db: Db, personId: string): string {
   const token = newToken()
-  db.delete(knownBrowsers)
-    .where(lte(knownBrowsers.at, before(browserLasts)))
-    .run()
   db.insert(knownBrowsers)
     .values({ tokenHash: hashOf(token), personId, at: now() })
     .run()
+  forgetBrowsers(db, personId)
   return token
+}
+
+/** Browsers of one person that are remembered: programs that keep no cookies would leave one with every sign-in. */
+const mostBrowsers = 50
+
+function forgetBrowsers(db: Db, personId: string): void {
+  const ofPerson = eq(knownBrowsers.personId, personId)
+  const newest = db
+    .select({ hash: knownBrowsers.tokenHash })
+    .from(knownBrowsers)
+    .where(ofPerson)
+    .orderBy(desc(knownBrowsers.at))
+    .limit(mostBrowsers)
+  db.delete(knownBrowsers)
+    .where(
+      or(
+        lte(knownBrowsers.at, before(browserLasts)),
+        and(ofPerson, notInArray(knownBrowsers.tokenHash, newest)),
+      ),
+    )
+    .run()
 }
 
 /** The name by which attempts from a remembered browser are counted; undefined where it is not this person’s. */
