@@ -8,9 +8,9 @@ import {
   type Transition,
 } from '../configuration'
 import type { FindingCode } from './codes'
-import { isReserved } from '../condition'
 import { finding, type Finding, type Where } from './finding'
 import { reachable } from './graph'
+import { checkNames, repeated } from './names'
 
 /** Beyond so many states a lifecycle is hard to explain to anybody. */
 const mostStates = 12
@@ -18,9 +18,7 @@ const mostStates = 12
 /** Names that stand twice, references to nothing, states that cannot be reached or left. */
 export function checkStructure(configuration: Configuration): Finding[] {
   return [
-    ...namesTwice(configuration),
-    ...idsTwice(configuration),
-    ...attributesReserved(configuration),
+    ...checkNames(configuration),
     ...configuration.lifecycles.flatMap((lifecycle) => [
       ...inLifecycle(configuration, lifecycle),
       ...inStates(configuration, lifecycle),
@@ -40,84 +38,6 @@ function statesUnused({ states, lifecycles }: Configuration): Finding[] {
         fix: { words: `take ${name} out of the catalogue`, edit: { kind: 'drop-state', state: id } },
       }),
     )
-}
-
-function namesTwice({ states, lifecycles, classes, schemes, attributes }: Configuration): Finding[] {
-  const lists = [
-    ['state', 'states', states],
-    ['lifecycle', 'lifecycles', lifecycles],
-    ['class', 'classes', classes],
-    ['scheme', 'schemes', schemes],
-    ['attribute', 'attributes', attributes],
-  ] as const
-  return lists.flatMap(([kind, plural, list]) =>
-    repeated([...list], ({ name }) => name.toLowerCase()).map(({ id, name }) =>
-      finding('duplicate-name', { [kind]: id }, `the name ${name} stands twice among the ${plural}`),
-    ),
-  )
-}
-
-/**
- * Ids that stand twice: nobody could say which of the two is meant. A state twice in one lifecycle, and a transition,
- * count too.
- */
-function idsTwice(configuration: Configuration): Finding[] {
-  const kinds = ['attribute', 'scheme', 'state', 'role', 'group', 'lifecycle', 'class'] as const
-  const lists = {
-    attribute: configuration.attributes,
-    scheme: configuration.schemes,
-    state: configuration.states,
-    role: configuration.roles,
-    group: configuration.groups,
-    lifecycle: configuration.lifecycles,
-    class: configuration.classes,
-  }
-  const within = configuration.lifecycles.flatMap((lifecycle) => [
-    ...repeated(lifecycle.states, ({ state }) => state).map(({ state }) =>
-      finding(
-        'duplicate-name',
-        { lifecycle: lifecycle.id, state },
-        `${lifecycle.name} uses the state “${state}” twice: take one of the two out`,
-      ),
-    ),
-    ...repeated(lifecycle.transitions, ({ id }) => id).map(({ id }) =>
-      finding(
-        'duplicate-name',
-        { lifecycle: lifecycle.id, transition: id },
-        `${lifecycle.name} has two transitions with the id “${id}”: give one of them another`,
-      ),
-    ),
-  ])
-  const across = kinds.flatMap((kind) =>
-    repeated<{ id: string }>(lists[kind], ({ id }) => id).map(({ id }) =>
-      finding('duplicate-name', { [kind]: id }, `the id “${id}” stands twice: give one ${kind} another`),
-    ),
-  )
-  return [...across, ...within]
-}
-
-/** Attributes that no condition could name, since their ids mean something there already. */
-function attributesReserved({ attributes }: Configuration): Finding[] {
-  return attributes
-    .filter(({ id }) => isReserved(id))
-    .map(({ id, name }) =>
-      finding(
-        'duplicate-name',
-        { attribute: id },
-        `the attribute ${name} has the id “${id}”, which is a word of conditions: give it another`,
-      ),
-    )
-}
-
-/** What has a key that something before it has. */
-function repeated<T>(list: T[], keyOf: (thing: T) => string): T[] {
-  const seen = new Set<string>()
-  return list.filter((thing) => {
-    const key = keyOf(thing)
-    const again = seen.has(key)
-    seen.add(key)
-    return again
-  })
 }
 
 /** Makes findings about a lifecycle. */

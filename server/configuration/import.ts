@@ -32,7 +32,8 @@ export function readConfiguration(text: string, fileName: string): Configuration
       `${fileName} refers to what it does not have: ${unknown[0]!.message}`,
       unknown,
     )
-  const twice = findings.filter(({ code }) => code === 'duplicate-name')
+  // Names that stand twice can be mended in the draft; ids cannot, since edits go by them.
+  const twice = findings.filter(({ code, witness }) => code === 'duplicate-name' && witness)
   if (twice.length)
     throw new Refusal('invalid', `${fileName} has something twice: ${twice[0]!.message}`, twice)
   return configuration

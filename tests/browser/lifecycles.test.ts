@@ -176,6 +176,7 @@ describe('unattended transitions', () => {
       await says(`if ${inWords}`)
     }
     await click(link('Guard as rows, and what it leads to'))
+    await at.page.waitForSelector('[aria-label="Unattended out of Checking"] tbody tr')
     await says('Heavy and Light')
     const pairs = await at.rows('Unattended out of Checking')
     expect(pairs[0]![1]).toMatch(/^▲ Mass [67](\.\d+)? kg|Mass 5\.\d+ kg/)
