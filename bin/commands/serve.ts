@@ -1,4 +1,4 @@
-import { accessSync, constants, existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs'
+import { accessSync, constants, existsSync, mkdirSync, rmSync, statSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { createServer } from 'node:net'
 import { dirname, join, resolve } from 'node:path'
@@ -60,36 +60,25 @@ function checkDataFolder(folder: string, Database: typeof Sqlite): void {
         : (error as NodeJS.ErrnoException).code
     throw new UsageError(`the data folder ${folder} cannot be used: ${why}. ${wayOut}`)
   }
-  const tables = tablesOf(join(folder, 'ilmenite.sqlite'), Database)
-  if (tables === 0 && hasContents(join(folder, 'files')))
-    throw new UsageError(
-      `the data folder ${folder} holds the contents of a vault, but its database is ${existsSync(join(folder, 'ilmenite.sqlite')) ? 'empty' : 'missing'}. Put a backup of ilmenite.sqlite there, or name another folder with --data or ILMENITE_DATA; nothing was changed.`,
-    )
+  requireDatabase(join(folder, 'ilmenite.sqlite'), Database)
   // What earlier versions kept a secret in: there is none any more.
   rmSync(join(folder, 'secrets'), { recursive: true, force: true })
   rmSync(join(folder, 'session-secret'), { force: true })
 }
 
-/** How many tables a database has; none where there is no such file. @throws UsageError where it is no database. */
-function tablesOf(file: string, Database: typeof Sqlite): number {
-  if (!existsSync(file)) return 0
+/** @throws UsageError where there is a file that is no database. */
+function requireDatabase(file: string, Database: typeof Sqlite): void {
+  if (!existsSync(file)) return
   try {
     const db = new Database(file, { readonly: true, timeout: 15_000 })
-    const { count } = db.prepare('select count(*) count from sqlite_master').get() as { count: number }
+    db.prepare('select count(*) from sqlite_master').get()
     db.close()
-    return count
   } catch (error) {
     throw new UsageError(
-      `${file} is not a database that Ilmenite can read (${(error as Error).message}). Put a backup in its place, or name another folder with --data or ILMENITE_DATA.`,
+      `${file} is not a database that Ilmenite can read (${(error as Error).message}). ` +
+        'Put a backup in its place, or name another folder with --data or ILMENITE_DATA.',
     )
   }
-}
-
-/** Whether a file store has a content in it. */
-function hasContents(store: string): boolean {
-  if (!existsSync(store)) return false
-  const folders = readdirSync(store).filter((name) => /^[0-9a-f]{2}$/.test(name))
-  return folders.some((name) => readdirSync(join(store, name)).length > 0)
 }
 
 /**

@@ -12,9 +12,10 @@ export type MatcherStep =
 type Task = { step: number; at: number } | { place: number; was: number }
 
 /**
- * Runs a matcher over a text: the values of the first way that takes all of it, as a backtracking regular expression
- * finds it. A step is never tried twice at one place, since it would fail again: so the time grows with steps times
- * characters, and no pattern can be made to be slow (Cox, “Regular Expression Matching Can Be Simple And Fast”, 2007).
+ * Runs a matcher over a text: the values of the first way that takes all of it, as a backtracking regular
+ * expression finds it. A step is never tried twice at one place, since it would fail again: so the time grows with
+ * steps times characters, and no pattern can be made to be slow (Cox, “Regular Expression Matching Can Be Simple And
+ * Fast”, 2007).
  * @returns a value for each number that the steps name, `undefined` where it was left out; or undefined.
  */
 export function runMatcher(steps: MatcherStep[], text: string): (string | undefined)[] | undefined {

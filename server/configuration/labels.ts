@@ -5,7 +5,7 @@ import type { LabelUse, SchemeUse } from '../../shared/answers'
 import type { Actor } from '../audit/trail'
 import { today } from '../clock'
 import type { Db, Tx } from '../database/connection'
-import { documents, registerRows } from '../database/schema'
+import { documents, registerRows, versions } from '../database/schema'
 
 /** The labels that the documents of some lifecycles carry or have carried. */
 export function labelsInUse(tx: Tx, lifecycles: string[]): LabelUse[] {
@@ -146,6 +146,7 @@ export function followSchemes(
 function conversionStatements(revisionAttribute: string | undefined): string[] {
   const mine = 'select id from documents where lifecycle = @lifecycle'
   const becomes = (was: string) => `(select becomes from conversion where was = ${was})`
+  const label = versions.revision.name
   const inRecord = revisionAttribute
     ? `, record = json_set(record, '$."${revisionAttribute}"', ${becomes('documents.revision')})`
     : ''
@@ -155,9 +156,9 @@ function conversionStatements(revisionAttribute: string | undefined): string[] {
         json_object('label', label, 'on', @today, 'by', @by, 'why', @why)),
       label = ${becomes('register_rows.label')}
     where document in (${mine}) and label in (select was from conversion)`,
-    `update versions set revision = ${becomes('versions.revision')}
+    `update versions set ${label} = ${becomes(`versions.${label}`)}
     where document in (${mine}) and revision in (select was from conversion)`,
-    `update documents set revision = ${becomes('documents.revision')}, change = change + 1${inRecord}
+    `update documents set change = change + 1, revision = ${becomes('documents.revision')}${inRecord}
     where lifecycle = @lifecycle and revision in (select was from conversion)`,
   ]
 }

@@ -9,6 +9,7 @@ import {
   existsSync,
   mkdirSync,
   openSync,
+  readdirSync,
   statSync,
 } from 'node:fs'
 import { join, resolve } from 'node:path'
@@ -40,6 +41,7 @@ export class DataFolderError extends Error {
 export function openDatabase(folder: string, synchronous: 'full' | 'normal' = 'full'): Db {
   makeUsable(folder)
   const file = join(folder, 'ilmenite.sqlite')
+  requireNoOrphans(folder, file)
   try {
     keepToOurselves(file)
     const client = new Database(file, { timeout: 15_000, ...counted })
@@ -65,6 +67,23 @@ export function openForReading(folder: string): Db {
   })
   client.pragma('cache_size = -16000')
   return drizzle(client, { schema, casing: 'snake_case' }) as Db
+}
+
+/** @throws DataFolderError where contents lie in the folder whose database is lost: it is no new vault. */
+function requireNoOrphans(folder: string, file: string): void {
+  const isThere = existsSync(file)
+  if ((isThere && statSync(file).size > 0) || !holdsContents(join(folder, 'files'))) return
+  throw new DataFolderError(
+    `the data folder ${folder} holds the contents of a vault, but its database is ${isThere ? 'empty' : 'missing'}. ` +
+      'Put a backup of ilmenite.sqlite there, or name another folder with ILMENITE_DATA; nothing was changed.',
+  )
+}
+
+/** Whether a file store has a content in it. */
+function holdsContents(store: string): boolean {
+  if (!existsSync(store)) return false
+  const folders = readdirSync(store).filter((name) => /^[0-9a-f]{2}$/.test(name))
+  return folders.some((name) => readdirSync(join(store, name)).length > 0)
 }
 
 /** The database is for nobody else on the machine; the log beside it gets the same rights from SQLite. */

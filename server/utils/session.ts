@@ -2,7 +2,7 @@ import type { H3Event } from 'h3'
 import { browserLasts, sessionLasts } from '../sessions/sessions'
 import { placeOf } from '../sessions/attempts'
 
-/** Whether a proxy stands before the server, whose word on address and protocol is believed. */
+/** Whether a proxy stands before the server, whose word on addresses is believed. */
 const behindProxy = () => process.env.ILMENITE_BEHIND_PROXY === 'yes'
 
 const names = { session: 'ilmenite', browser: 'ilmenite-browser' }
@@ -13,7 +13,8 @@ const options = (event: H3Event) => ({
   httpOnly: true,
   sameSite: 'strict' as const,
   path: '/',
-  secure: getRequestProtocol(event, { xForwardedProto: behindProxy() }) === 'https',
+  // Whoever claims HTTPS makes their own cookie stricter, no more: that is believed of anybody.
+  secure: getRequestProtocol(event, { xForwardedProto: true }) === 'https',
 })
 
 /** The token in one of our cookies. */

@@ -115,6 +115,9 @@ describe('a data folder', () => {
     expect(run.stderr).toContain(`its database is ${word}`)
     expect(contents()).toBe(before)
     expect(existsSync(join(data, 'ilmenite.sqlite'))).toBe(word === 'empty')
+    const env = { ...process.env, ILMENITE_DATA: data, ILMENITE_MIGRATIONS: 'server/database/migrations' }
+    expect(spawnSync('node', ['.output/server/programs/seed.mjs'], { env }).status).not.toBe(0)
+    expect(existsSync(join(data, 'ilmenite.sqlite'))).toBe(word === 'empty')
   })
 })
 

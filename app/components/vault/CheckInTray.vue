@@ -21,12 +21,10 @@ const comment = ref('')
       />
     </template>
     <template #rests>
-      <h3>Comment</h3>
-      <textarea
+      <CommonCommentBox
         v-model="comment"
-        class="field"
-        rows="3"
-        aria-label="Comment"
+        title="Comment"
+        label="Comment"
         placeholder="What changed"
       />
     </template>

@@ -58,13 +58,11 @@ async function correct() {
         v-model="label"
         class="field mono narrow"
     /></template>
-    <template #rests
-      ><h3>Why</h3>
-      <textarea
+    <template #rests>
+      <CommonCommentBox
         v-model="comment"
-        class="field"
-        rows="3"
-        aria-label="Why it is corrected"
+        title="Why"
+        label="Why it is corrected"
         placeholder="The register and the audit trail keep this"
       />
     </template>

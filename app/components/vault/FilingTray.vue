@@ -80,13 +80,11 @@ async function submit() {
         />
       </form>
     </template>
-    <template #rests
-      ><h3>Comment</h3>
-      <textarea
+    <template #rests>
+      <CommonCommentBox
         v-model="comment"
-        class="field"
-        rows="4"
-        aria-label="Comment"
+        title="Comment"
+        label="Comment"
         placeholder="What this file is"
       />
     </template>

@@ -19,12 +19,10 @@ const reason = ref('')
       </p>
     </template>
     <template #rests>
-      <h3>Reason</h3>
-      <textarea
+      <CommonCommentBox
         v-model="reason"
-        class="field"
-        rows="3"
-        aria-label="Why it is given back"
+        title="Reason"
+        label="Why it is given back"
         placeholder="The audit trail keeps this"
       />
     </template>

@@ -39,13 +39,11 @@ async function rollBack() {
       ><h3>Roll back to version {{ version }}</h3>
       <p>Nothing is erased: versions {{ version + 1 }} to {{ current }} stay in the chain.</p></template
     >
-    <template #rests
-      ><h3>Why</h3>
-      <textarea
+    <template #rests>
+      <CommonCommentBox
         v-model="comment"
-        class="field"
-        rows="3"
-        aria-label="Why it is rolled back"
+        title="Why"
+        label="Why it is rolled back"
       />
     </template>
     <template #leads>

@@ -11,6 +11,7 @@ const file: Subject = {
   ],
   set: {},
 }
+const byHand = { revision: 'D' }
 const told = (subject: Subject) =>
   gather(subject).map(({ field, value, source }) => `${sourceInWords(source)}: ${field} ${value}`)
 
@@ -34,13 +35,11 @@ describe('evidence', () => {
       'name: number BR-1',
     ]))
   it('holds what was set by hand', () =>
-    expect(told({ ...file, name: undefined, lines: [], set: { revision: 'D' } })).toEqual([
-      'set by hand: revision D',
-    ]))
+    expect(told({ ...file, name: undefined, lines: [], set: byHand })).toEqual(['set by hand: revision D']))
 })
 
 describe('ranking', () => {
-  const all = gather({ ...file, set: { revision: 'D' } })
+  const all = gather({ ...file, set: byHand })
   const values = (ranking: readonly string[]) => ranked(all, 'revision', ranking).map(({ value }) => value)
 
   it('puts what is believed first first, and keeps the order within a source', () => {
