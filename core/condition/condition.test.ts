@@ -37,6 +37,15 @@ describe('a condition holds', () => {
     ['glob(title, "a.c")', { title: 'abc' }, false],
     ['isOneOf(revision_label, "A", "B")', { revision_label: 'B' }, true],
     ['a_b == null || true'.replace('a_b', 'title'), {}, true],
+    ['!title.startsWith("Grip")', { title: 'Grip plate' }, false],
+    ['!glob(title, "G*") && urgent', { title: 'Grip plate', urgent: true }, false],
+    ['!urgent == true', { urgent: false }, true],
+    ['!urgent == true', { urgent: true }, false],
+    ['!!urgent != false', { urgent: true }, true],
+    ['urgent == !(mass > 1)', { urgent: false, mass: 2 }, true],
+    ['title > "\uffff"', { title: '😀' }, true],
+    ['title >= "😀"', { title: '\uffff' }, false],
+    ['title <= "😀"', { title: '😀' }, true],
   ])('%s of %j: %s', (text, record, expected) => expect(holds(text, record)).toBe(expected))
 })
 
@@ -55,6 +64,12 @@ describe('an empty value', () => {
     ['urgent', false],
     ['!urgent', true],
     ['material in ["S355"]', false],
+    ['!urgent == true', true],
+    ['!urgent == null', false],
+    ['!urgent != null', true],
+    ['urgent == !true', false],
+    ['urgent == !!true', false],
+    ['urgent != !true', true],
   ])('%s is %s', (text, expected) => expect(holds(text)).toBe(expected))
 })
 
@@ -77,6 +92,28 @@ describe('a condition that cannot be', () => {
     ['mass in ["a"]', 9, /looked for among/],
     ['glob(title)', 0, /needs a pattern/],
     ['mass & 1', 5, /did you mean &&/],
+    ['!mass > 3', 0, /binds tighter.*did you mean !\(mass > 3\)\?$/],
+    ['urgent && !title == "a" || urgent', 10, /did you mean !\(title == "a"\)\?$/],
+    ['!!material in ["S355"]', 0, /did you mean !!\(material in \["S355"\]\)/],
+    ['!title', 1, /not a value alone/],
+    ['!urgent > true', 8, /not expected/],
+    ['!urgent == 3', 8, /a yes or no is compared with a number/],
+    ['MATERIAL == "S355"', 0, /did you mean material\?/],
+    ['Mas > 1', 0, /did you mean mass\?/],
+    ['q > 1', 0, /“q”$/],
+    ['title.startswith("a")', 6, /did you mean startsWith/],
+    ['mass > 1 and urgent', 9, /“and” was not expected here; did you mean &&/],
+    ['(mass > 1 OR urgent)', 10, /did you mean \|\|/],
+    ['not urgent', 0, /did you mean !\?/],
+    ['mass => 1', 5, /did you mean >=/],
+    ['mass <> 1', 6, /did you mean !=/],
+    ['title == “open”', 9, /did you mean "open"/],
+    ["title == 'open\"", 9, /did you mean "open"/],
+    ['material == bronze', 12, /did you mean "Bronze"/],
+    ['material in ["S355", Bronze]', 21, /did you mean "Bronze"/],
+    ['isOneOf(material, s355)', 18, /did you mean "S355"/],
+    ['mass > 1e999', 7, /beyond the largest number/],
+    ['mass > -1e999', 8, /beyond the largest number/],
     ['('.repeat(300) + 'true', 200, /nested/],
   ])('%s is refused at %d', (text, position, message) => {
     let error: unknown

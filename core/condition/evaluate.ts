@@ -1,5 +1,6 @@
 import type { ComparisonOperator, Condition, Operand } from './types'
 import type { DocumentRecord, Value } from '../attribute'
+import { compareText } from '../support'
 import { globTakes } from './glob'
 
 type Test = (record: DocumentRecord) => boolean
@@ -87,7 +88,8 @@ function method({ method: name, of, argument }: Extract<Condition, { kind: 'meth
   }
 }
 
-/** Two-valued: equal also where both are empty; nothing is before or after an empty value. ISO dates order as text. */
+/** Two-valued: equal also where both are empty; nothing is before or after an empty value. Texts, and dates in ISO 8601,
+ * order by code points. */
 function comparison(
   operator: ComparisonOperator,
   left: (record: DocumentRecord) => Value,
@@ -115,9 +117,11 @@ function withConstant(operator: ComparisonOperator, name: string, constant: Valu
 }
 
 type Filled = Exclude<Value, null>
+const before = (one: Filled, other: Filled): boolean =>
+  typeof one === 'string' && typeof other === 'string' ? compareText(one, other) < 0 : one < other
 const orderings: Record<'<' | '<=' | '>' | '>=', (one: Filled, other: Filled) => boolean> = {
-  '<': (one, other) => one < other,
-  '<=': (one, other) => one <= other,
-  '>': (one, other) => one > other,
-  '>=': (one, other) => one >= other,
+  '<': before,
+  '<=': (one, other) => !before(other, one),
+  '>': (one, other) => before(other, one),
+  '>=': (one, other) => !before(one, other),
 }

@@ -1,5 +1,10 @@
+import { type Attribute, attributeType, type ValueType } from '../attribute'
+import { remembered } from '../support'
+import { facts } from './facts'
+import { OperandReader, typeName } from './operands'
 import { sorts } from './sorts'
-import { type Attribute, attributeType, isDate, type ValueType } from '../attribute'
+import { nearestName } from './suggest'
+import type { Token } from './tokens'
 import {
   type ComparisonOperator,
   type Condition,
@@ -7,13 +12,9 @@ import {
   type Operand,
   type TextMethod,
 } from './types'
-import { facts } from './facts'
-import { type Token, tokenize } from './tokens'
-import { editDistance, remembered } from '../support'
 
 const comparisons = ['==', '!=', '<', '<=', '>', '>=']
 const methods = ['startsWith', 'endsWith', 'contains']
-const functions = ['date', 'glob', 'isOneOf']
 const deepest = 200
 
 /**
@@ -44,26 +45,20 @@ function languageOf(attributes: Attribute[]): ConditionLanguage {
     for (const { id, type } of attributes) types.set(id, attributeType(type).valueType)
     languages.set(
       attributes,
-      (language = { types, read: remembered(5000, (text) => new Parser(tokenize(text), types).whole()) }),
+      (language = { types, read: remembered(5000, (text) => new Parser(text, attributes, types).whole()) }),
     )
   }
   return language
 }
 
-class Parser {
-  private next = 0
+/** Reads conditions, by CEL's order of precedence. */
+class Parser extends OperandReader {
   private depth = 0
-
-  constructor(
-    private readonly tokens: Token[],
-    private readonly types: Map<string, ValueType>,
-  ) {}
 
   whole(): Condition {
     if (this.peek().kind === 'end') throw new ConditionError('the condition is empty', 0)
     const condition = this.or()
-    if (this.peek().kind !== 'end')
-      throw new ConditionError(`“${this.peek().text}” was not expected here`, this.peek().at)
+    if (this.peek().kind !== 'end') throw this.unexpected()
     return condition
   }
 
@@ -83,10 +78,55 @@ class Parser {
   }
 
   private unary(): Condition {
+    if (!this.isSign('!')) return this.primary()
+    const flipped = this.flipped()
+    return this.isSign('==', '!=') ? this.sameAs(flipped) : flipped
+  }
+
+  /** “!” and what it binds to, which is tighter than any comparison (CEL, unary operators). */
+  private flipped(): Condition {
+    const { at } = this.peek()
     let flips = 0
     while (this.accept('!')) flips++
-    const inner = this.primary()
-    return flips % 2 ? { kind: 'not', of: inner } : inner
+    const start = this.peek().at
+    const isCondition = this.isSign('(') || this.isCall()
+    const inner = isCondition ? this.primary() : this.member(this.operand())
+    if (inner) return flips % 2 ? { kind: 'not', of: inner } : inner
+    const whole = this.text.slice(start, this.tokens[this.next - 1]!.end)
+    const message = '“!” binds tighter than a comparison, and what follows it is neither yes nor no'
+    throw new ConditionError(message, at, `${'!'.repeat(flips)}(${whole})`)
+  }
+
+  /** What “!” can flip: a yes or no, or what a method says. Undefined where it was a comparison, now passed. */
+  private member(left: Operand): Condition | undefined {
+    if (this.accept('.')) return this.method(left)
+    if (left.type === 'yesno') return alone(left)
+    this.relation(left)
+    return undefined
+  }
+
+  /** Whether a flipped condition is the same as a yes or no after it, or is not. */
+  private sameAs(one: Condition): Condition {
+    const { text: operator, at } = this.take()
+    const other = this.isSign('!') ? this.flipped() : this.yesOrNo(at)
+    const no = (of: Condition): Condition => ({ kind: 'not', of })
+    const same: Condition =
+      other === null
+        ? { kind: 'constant', value: false }
+        : {
+            kind: 'or',
+            left: { kind: 'and', left: one, right: other },
+            right: { kind: 'and', left: isNo(one), right: isNo(other) },
+          }
+    return operator === '==' ? same : no(same)
+  }
+
+  /** A yes or no as a condition; null for nothing, which a condition never is. */
+  private yesOrNo(at: number): Condition | null {
+    const operand = this.operand()
+    if (operand.type === 'null') return null
+    if (operand.type === 'yesno') return alone(operand)
+    throw new ConditionError(`a yes or no is compared with ${typeName(operand)}`, at)
   }
 
   private primary(): Condition {
@@ -95,8 +135,11 @@ class Parser {
       this.expect(')')
       return inner
     }
-    if (this.peek().kind === 'name' && ['glob', 'isOneOf'].includes(this.peek().text)) return this.call()
-    return this.relation(this.operand())
+    return this.isCall() ? this.call() : this.relation(this.operand())
+  }
+
+  private isCall(): boolean {
+    return this.peek().kind === 'name' && ['glob', 'isOneOf'].includes(this.peek().text)
   }
 
   private call(): Condition {
@@ -105,7 +148,7 @@ class Parser {
     const of = this.operand()
     this.mustBe(of, 'text', `${name} reads a text`)
     const values: Operand[] = []
-    while (this.accept(',')) values.push(this.operand())
+    while (this.accept(',')) values.push(this.operand(of))
     this.expect(')')
     if (values.length === 0)
       throw new ConditionError(
@@ -124,15 +167,16 @@ class Parser {
     const token = this.peek()
     if (token.kind === 'sign' && comparisons.includes(token.text)) {
       this.take()
-      return this.comparison(token, left, this.operand())
+      const right = this.isSign('!') && left.type === 'yesno' ? undefined : this.operand(left)
+      if (right) return this.comparison(token, left, right)
+      this.next--
+      return this.sameAs(alone(left))
     }
     if (token.kind === 'name' && token.text === 'in') return this.membership(left)
     if (this.accept('.')) return this.method(left)
     if (left.type !== 'yesno')
       throw new ConditionError('a condition was expected here, not a value alone', left.at)
-    return left.kind === 'literal'
-      ? { kind: 'constant', value: Boolean(left.value) }
-      : { kind: 'yes', name: left.name }
+    return alone(left)
   }
 
   private comparison({ text: operator, at }: Token, left: Operand, right: Operand): Condition {
@@ -155,7 +199,7 @@ class Parser {
     this.expect('[')
     const values: Operand[] = []
     if (!this.accept(']')) {
-      do values.push(this.operand())
+      do values.push(this.operand(of))
       while (this.accept(','))
       this.expect(']')
     }
@@ -168,7 +212,7 @@ class Parser {
   private method(of: Operand): Condition {
     const { text, at } = this.take()
     if (!methods.includes(text))
-      throw new ConditionError(`there is no method “${text}”`, at, near(text, methods))
+      throw new ConditionError(`there is no method “${text}”`, at, nearestName(text, methods))
     this.mustBe(of, 'text', `.${text}() reads a text`)
     this.expect('(')
     const argument = this.operand()
@@ -176,71 +220,18 @@ class Parser {
     this.expect(')')
     return { kind: 'method', method: text as TextMethod, of, argument }
   }
-
-  private operand(): Operand {
-    const token = this.take()
-    const { at } = token
-    if (token.kind === 'string') return { kind: 'literal', type: 'text', value: token.text, at }
-    if (token.kind === 'number') return { kind: 'literal', type: 'number', value: Number(token.text), at }
-    if (token.text === '-' && this.peek().kind === 'number')
-      return { kind: 'literal', type: 'number', value: -Number(this.take().text), at }
-    if (token.kind !== 'name')
-      throw new ConditionError(
-        token.kind === 'end' ? 'the condition ends too early' : `a value was expected, not “${token.text}”`,
-        at,
-      )
-    if (token.text === 'true' || token.text === 'false')
-      return { kind: 'literal', type: 'yesno', value: token.text === 'true', at }
-    if (token.text === 'null') return { kind: 'literal', type: 'null', value: null, at }
-    if (token.text === 'date' && this.peek().text === '(') return this.date(at)
-    const type = this.types.get(token.text)
-    if (type) return { kind: 'identifier', type, name: token.text, at }
-    throw new ConditionError(
-      `there is no attribute or fact “${token.text}”`,
-      at,
-      near(token.text, [...this.types.keys(), ...functions]),
-    )
-  }
-
-  private date(at: number): Operand {
-    this.expect('(')
-    const text = this.take()
-    this.expect(')')
-    if (text.kind !== 'string' || !isDate(text.text))
-      throw new ConditionError('date() takes a day such as "2026-03-01"', text.at)
-    return { kind: 'literal', type: 'date', value: text.text, at }
-  }
-
-  private mustBe(operand: Operand, type: ValueType, rule: string): void {
-    if (operand.type !== type) throw new ConditionError(`${rule}, not ${typeName(operand)}`, operand.at)
-  }
-
-  private peek(): Token {
-    return this.tokens[this.next]!
-  }
-
-  private take(): Token {
-    return this.tokens[Math.min(this.next++, this.tokens.length - 1)]!
-  }
-
-  private accept(sign: string): boolean {
-    const hit = this.peek().kind === 'sign' && this.peek().text === sign
-    if (hit) this.next++
-    return hit
-  }
-
-  private expect(sign: string): void {
-    if (!this.accept(sign)) throw new ConditionError(`“${sign}” is missing`, this.peek().at)
-  }
 }
 
-function typeName({ type }: Operand): string {
-  return type === 'null' ? 'null' : sorts[type].name
-}
+/** A yes or no by itself, as a condition. */
+const alone = (operand: Operand): Condition =>
+  operand.kind === 'literal'
+    ? { kind: 'constant', value: Boolean(operand.value) }
+    : { kind: 'yes', name: operand.name }
 
-function near(word: string, known: string[]): string | undefined {
-  const [best] = known
-    .map((other) => ({ other, far: editDistance(word, other) }))
-    .sort((a, b) => a.far - b.far)
-  return best && best.far <= Math.max(1, word.length / 3) ? best.other : undefined
+/** That a condition says no: of an attribute, that it is *no* and not empty. */
+function isNo(condition: Condition): Condition {
+  if (condition.kind !== 'yes') return { kind: 'not', of: condition }
+  const left: Operand = { kind: 'identifier', type: 'yesno', name: condition.name, at: 0 }
+  const right: Operand = { kind: 'literal', type: 'yesno', value: false, at: 0 }
+  return { kind: 'compare', operator: '==', left, right }
 }

@@ -1,10 +1,12 @@
+import { quotedRight, signFor } from './suggest'
 import { ConditionError } from './types'
 
 export interface Token {
   kind: 'number' | 'string' | 'name' | 'sign' | 'end'
   text: string
-  /** Where it starts, in characters from 0. */
+  /** Where it starts, in characters from 0, and where it ends. */
   at: number
+  end: number
 }
 
 const blank = /\s*/y
@@ -32,11 +34,11 @@ export function tokenize(text: string): Token[] {
   }
   for (;;) {
     at += match(blank)?.length ?? 0
-    if (at >= text.length) return [...tokens, { kind: 'end', text: '', at: text.length }]
+    if (at >= text.length) return [...tokens, { kind: 'end', text: '', at: text.length, end: text.length }]
     const char = text[at]!
     if (char === '"' || char === "'") {
       const { value, end } = readString(text, at)
-      tokens.push({ kind: 'string', text: value, at })
+      tokens.push({ kind: 'string', text: value, at, end })
       at = end
       continue
     }
@@ -48,14 +50,14 @@ export function tokenize(text: string): Token[] {
       ] as const
     ).find(([, hit]) => hit !== undefined)
     if (!found) throw unexpected(text, at)
-    tokens.push({ kind: found[0], text: found[1]!, at })
+    tokens.push({ kind: found[0], text: found[1]!, at, end: at + found[1]!.length })
     at += found[1]!.length
   }
 }
 
 function unexpected(text: string, at: number): ConditionError {
-  const suggestion = { '=': '==', '&': '&&', '|': '||' }[text[at]!]
-  return new ConditionError(`“${text[at]}” has no meaning here`, at, suggestion)
+  const character = String.fromCodePoint(text.codePointAt(at)!)
+  return new ConditionError(`“${character}” has no meaning here`, at, signFor(text.slice(at)))
 }
 
 function readString(text: string, start: number): { value: string; end: number } {
@@ -75,5 +77,9 @@ function readString(text: string, start: number): { value: string; end: number }
     } else if (escapes[text[at]!] !== undefined) value += escapes[text[at]!]
     else throw new ConditionError(`“\\${text[at] ?? ''}” is no escape in a text`, at - 1)
   }
-  throw new ConditionError(`the text that starts here is never closed with ${quote}`, start)
+  throw new ConditionError(
+    `the text that starts here is never closed with ${quote}`,
+    start,
+    quotedRight(text.slice(start)),
+  )
 }

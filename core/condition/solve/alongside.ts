@@ -1,3 +1,4 @@
+import { compareText } from '../../support'
 import { accepted, hopeless, type TextConstraint, type TextRelationLiteral } from './text-constraint'
 import { spend } from './effort'
 import { Undecided } from './undecided'
@@ -88,7 +89,7 @@ function compared(one: string | null, two: string | null): Order {
   if (one === two) return 'equal'
   if (one === null) return 'begins'
   if (two === null) return 'begun'
-  return one < two ? 'less' : 'greater'
+  return compareText(one, two) < 0 ? 'less' : 'greater'
 }
 
 const turned: Record<Order, Order> = {

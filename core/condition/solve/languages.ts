@@ -105,7 +105,7 @@ export function glob(pattern: string): Language {
 const less = -2
 const greater = -3
 
-/** Texts before or after a text, in the order of the code units that JavaScript compares by. */
+/** Texts before or after a text, by the order of code points. */
 export function relatedTo(operator: Exclude<ComparisonOperator, '==' | '!='>, text: string): Language {
   const wanted = chars(text)
   const accepts = (at: number) => {
@@ -125,7 +125,11 @@ export function relatedTo(operator: Exclude<ComparisonOperator, '==' | '!='>, te
     (at, char) => {
       if (at < 0) return at
       if (at === wanted.length) return greater
-      return char === wanted[at] ? at + 1 : char < wanted[at]! ? less : greater
+      return char === wanted[at]
+        ? at + 1
+        : char.codePointAt(0)! < wanted[at]!.codePointAt(0)!
+          ? less
+          : greater
     },
     accepts,
     (at) => at < 0,

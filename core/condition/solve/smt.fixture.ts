@@ -30,7 +30,7 @@ function bounds({ id, type, min, max, choices }: Attribute): string[] {
     ...(max === undefined ? [] : demand(`(<= ${id} ${numeral(max)})`)),
     ...(type === 'date'
       ? demand(
-          `(and (>= ${id} ${numeral(dayNumber('0001-01-01'))}) (<= ${id} ${numeral(dayNumber('9999-12-31'))}))`,
+          `(and (>= ${id} ${numeral(dayNumber('0000-01-01'))}) (<= ${id} ${numeral(dayNumber('9999-12-31'))}))`,
         )
       : []),
   ]

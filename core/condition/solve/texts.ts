@@ -1,3 +1,4 @@
+import { compareText } from '../../support'
 import { contains, endsWith } from './languages'
 import { isOneOf, partOf, suffixOf } from './parts'
 import type { TextRelation } from './formula'
@@ -146,8 +147,8 @@ const readableFirst = (texts: string[]) => (texts[0] === '' ? [...texts.slice(1)
 
 function related(relation: TextRelation, left: string, right: string): boolean {
   if (relation === '==') return left === right
-  if (relation === '<') return left < right
-  if (relation === '<=') return left <= right
+  if (relation === '<') return compareText(left, right) < 0
+  if (relation === '<=') return compareText(left, right) <= 0
   if (relation === 'startsWith') return left.startsWith(right)
   return relation === 'endsWith' ? left.endsWith(right) : left.includes(right)
 }

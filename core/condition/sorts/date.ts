@@ -19,7 +19,7 @@ export const date: Sort = {
     toNumber: (value) => dayNumber(String(value)),
     fromNumber: dayText,
     bounds: () => [
-      { operator: '>=', right: dayNumber('0001-01-01') },
+      { operator: '>=', right: dayNumber('0000-01-01') },
       { operator: '<=', right: dayNumber('9999-12-31') },
     ],
   },
