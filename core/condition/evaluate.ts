@@ -88,8 +88,10 @@ function method({ method: name, of, argument }: Extract<Condition, { kind: 'meth
   }
 }
 
-/** Two-valued: equal also where both are empty; nothing is before or after an empty value. Texts, and dates in ISO 8601,
- * order by code points. */
+/**
+ * Two-valued: equal also where both are empty; nothing is before or after an empty value. Texts, and dates in ISO 8601,
+ * order by code points.
+ */
 function comparison(
   operator: ComparisonOperator,
   left: (record: DocumentRecord) => Value,

@@ -24,10 +24,13 @@ export type Formula = { kind: 'literal'; literal: Literal } | { kind: 'and' | 'o
 export const always: Formula = { kind: 'and', parts: [] }
 export const never: Formula = { kind: 'or', parts: [] }
 const literal = (of: Literal): Formula => ({ kind: 'literal', literal: of })
-const all = (...parts: Formula[]): Formula => (parts.length === 1 ? parts[0]! : { kind: 'and', parts })
-const any = (...parts: Formula[]): Formula => (parts.length === 1 ? parts[0]! : { kind: 'or', parts })
-const empty = (name: string) => literal({ kind: 'empty', name })
-const filled = (name: string) => literal({ kind: 'filled', name })
+export const all = (...parts: Formula[]): Formula => (parts.length === 1 ? parts[0]! : { kind: 'and', parts })
+export const any = (...parts: Formula[]): Formula => (parts.length === 1 ? parts[0]! : { kind: 'or', parts })
+export const empty = (name: string) => literal({ kind: 'empty', name })
+export const filled = (name: string) => literal({ kind: 'filled', name })
+/** That a text, which is not empty, belongs to a language. */
+export const inside = (name: string, language: Language) =>
+  literal({ kind: 'text', name, language, inside: true })
 
 const made = { true: new WeakMap<Condition, Formula>(), false: new WeakMap<Condition, Formula>() }
 
@@ -40,6 +43,18 @@ export function formulaOf(condition: Condition, holds: boolean): Formula {
   let formula = known.get(condition)
   if (!formula) known.set(condition, (formula = written(condition, holds)))
   return formula
+}
+
+const listed = new WeakMap<Formula, Literal[]>()
+
+/** Every literal of a formula; the same list each time. */
+export function literalsOf(formula: Formula): Literal[] {
+  let literals = listed.get(formula)
+  if (!literals) {
+    literals = formula.kind === 'literal' ? [formula.literal] : formula.parts.flatMap(literalsOf)
+    listed.set(formula, literals)
+  }
+  return literals
 }
 
 function written(condition: Condition, holds: boolean): Formula {

@@ -45,6 +45,51 @@ export function solveNumbers(
   )
 }
 
+/**
+ * One number of each kind that comparisons with some constants tell apart, within bounds: the constants, and one in
+ * each gap. Undefined where two constants lie too close together, or too far out, for a double between them.
+ */
+export function numberCells(
+  constants: number[],
+  whole: boolean,
+  bounds: { operator: ComparisonOperator; right: number }[],
+): number[] | undefined {
+  const low = Math.max(
+    -Infinity,
+    ...bounds.flatMap((bound) => (bound.operator === '>=' ? [bound.right] : [])),
+  )
+  const high = Math.min(
+    Infinity,
+    ...bounds.flatMap((bound) => (bound.operator === '<=' ? [bound.right] : [])),
+  )
+  const ends = [low, high].filter(Number.isFinite)
+  const marks = [...new Set([...constants, ...ends])].sort((a, b) => a - b)
+  const found: number[] = []
+  for (const [index, mark] of [-Infinity, ...marks].entries()) {
+    if (Number.isFinite(mark) && (!whole || Number.isInteger(mark))) found.push(mark)
+    const next = marks[index] ?? Infinity
+    if (next <= low || mark >= high) continue
+    const between = numberBetween(mark, next, whole)
+    if (between === undefined) return undefined
+    found.push(...between)
+  }
+  return found.filter((number) => number >= low && number <= high)
+}
+
+/** A number between two others, short if it can be; none where there is none, undefined where no double is. */
+function numberBetween(low: number, high: number, whole: boolean): number[] | undefined {
+  const fits = (number: number) => number > low && number < high && Number.isFinite(number)
+  if (low === -Infinity && high === Infinity) return [0]
+  if (whole) {
+    const next = low === -Infinity ? Math.ceil(high) - 1 : Math.floor(low) + 1
+    if (fits(next)) return [next]
+    return Math.abs(next) < Number.MAX_SAFE_INTEGER ? [] : undefined
+  }
+  const unit = 10 ** Math.floor(Math.log10(Math.min(1, high - low) / 2))
+  const next = low === -Infinity ? high - 1 : Number((low + unit).toPrecision(15))
+  return fits(next) ? [next] : undefined
+}
+
 interface Edge {
   low: string | number
   high: string | number
@@ -69,7 +114,7 @@ function leastSolution(
       edges.push({ low: right, high: left, strict: operator === '>' })
     for (const term of [left, right]) if (typeof term === 'number') constants.push(term)
   }
-  const floor = constants.length ? Math.floor(Math.min(0, ...constants)) - names.length - 1 : 0
+  const floor = constants.length ? floorBelow(Math.min(0, ...constants), names.length) : 0
   const values = new Map<string, Bound>(names.map((name) => [name, { base: floor, above: 0 }]))
   const valueOf = (term: string | number): Bound =>
     typeof term === 'number' ? { base: term, above: 0 } : values.get(term)!
@@ -91,6 +136,13 @@ function leastSolution(
     if (!moved) return valueOf
   }
   return null
+}
+
+/** Low enough that so many variables find a place above it and below a number. */
+function floorBelow(number: number, names: number): number {
+  const floor = Math.floor(number) - names - 1
+  const isApart = Number.isSafeInteger(floor)
+  return isApart ? floor : Math.max(2 * number, -Number.MAX_VALUE)
 }
 
 const roundedUp = ({ base, above }: Bound): Bound => {
