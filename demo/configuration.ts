@@ -269,6 +269,7 @@ export const configuration: Configuration = {
           from: ['work-in-progress'],
           to: 'shared',
           trigger: 'hand',
+          guard: 'revision_series == "preliminary"',
           firedBy: ['role:author'],
           revision: 'settle',
           effects: stamp,

@@ -7,6 +7,7 @@ import {
   type Person,
   type Principal,
   principalsOf,
+  type Right,
   stateGrants,
 } from '../access'
 import type { Lifecycle } from '../configuration'
@@ -16,7 +17,7 @@ export interface Actor {
   id: string
   name: string
   held: Set<Principal>
-  may: (right: 'edit' | 'move', lifecycle: Lifecycle, state: string) => boolean
+  may: (right: Right, lifecycle: Lifecycle, state: string) => boolean
 }
 export interface Place {
   path: string | null
@@ -35,12 +36,6 @@ export function placesOf(lifecycle: Lifecycle, directory: Directory): Place[] {
   })
 }
 
-/** A directory that grants a right nowhere says nothing about it. */
-const says = (chain: Folder[], right: string) =>
-  chain.some(({ grants }) =>
-    Object.values(grants ?? {}).some((listed) => (listed as string[]).includes(right)),
-  )
-
 function actorAt(person: Directory['people'][number], chain: Folder[]): Actor {
   const held = principalsOf(
     { groups: person.groups ?? [], id: person.id, name: person.name } satisfies Person,
@@ -50,27 +45,22 @@ function actorAt(person: Directory['people'][number], chain: Folder[]): Actor {
     id: person.id,
     name: person.name,
     held,
-    may: (right, lifecycle, state) => {
-      const use = lifecycle.states.find((other) => other.state === state)
-      const placed = !says(chain, right) || folderGrants(chain, held, right).granted
-      return (
-        placed &&
-        use !== undefined &&
-        ((right === 'move' &&
-          !lifecycle.states.some(({ grants }) =>
-            Object.values(grants ?? {}).some((listed) => listed.includes('move')),
-          )) ||
-          stateGrants({ ...use, grants: use.grants ?? {} }, held, right))
-      )
-    },
+    may: (right, lifecycle, state) =>
+      folderGrants(chain, held, right).granted && grantsIn(lifecycle, state, held, right),
   }
 }
 
-/** Without a directory: whoever is named in a lifecycle, as somebody who is that alone. */
+function grantsIn(lifecycle: Lifecycle, state: string, held: Set<Principal>, right: Right): boolean {
+  const use = lifecycle.states.find((other) => other.state === state)
+  return use !== undefined && stateGrants({ grants: use.grants ?? {} }, held, right)
+}
+
+/** Without a directory: whoever is named in a lifecycle, as somebody who is that alone and whom no folder stops. */
 export function principalActors(lifecycle: Lifecycle): Actor[] {
   const principals = new Set([
     ...lifecycle.states.flatMap(({ grants }) => Object.keys(grants ?? {})),
     ...lifecycle.transitions.flatMap(({ firedBy }) => firedBy ?? []),
+    ...lifecycle.transitions.flatMap(({ seats }) => (seats ?? []).flatMap(({ members }) => members)),
   ])
   return [...principals].map((principal) => {
     const held = new Set([principal, anyone])
@@ -78,13 +68,7 @@ export function principalActors(lifecycle: Lifecycle): Actor[] {
       id: principal,
       name: principal,
       held,
-      may: (right, of, state) =>
-        right === 'move' ||
-        of.states.some(
-          (use) =>
-            use.state === state &&
-            Object.entries(use.grants ?? {}).some(([to, listed]) => held.has(to) && listed.includes(right)),
-        ),
+      may: (right, of, state) => grantsIn(of, state, held, right),
     }
   })
 }

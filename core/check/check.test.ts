@@ -11,6 +11,7 @@ import {
 } from '../configuration'
 import { check } from './check'
 import type { Directory } from '../access'
+import type { Attribute } from '../attribute'
 import type { Finding } from './finding'
 import { fillSeats } from './fill-seats'
 import fc from 'fast-check'
@@ -42,6 +43,7 @@ const sound: Configuration = {
     { id: 'title', name: 'Title', type: 'text' },
     { id: 'signed', name: 'Signed', type: 'text' },
     { id: 'legacy', name: 'Legacy', type: 'text' },
+    { id: 'finish', name: 'Finish', type: 'choice', choices: ['zinc', 'paint'] },
   ],
   schemes: [
     {
@@ -113,6 +115,22 @@ const unattended = (id: string, from: string, to: string, guard?: string) =>
   way(id, from, to, { trigger: 'unattended', firedBy: undefined, ...(guard ? { guard } : {}) })
 const quorum = (...seats: Seat[]) => withWay('release', { trigger: 'quorum', firedBy: undefined, seats })
 const seat = (id: string, needed: number, ...members: string[]): Seat => ({ id, name: id, members, needed })
+/** What a state grants, in a configuration or in the sound one. */
+const granting = (id: string, grants: StateUse['grants'], of: Configuration = sound): Configuration =>
+  patchState(of, id, (use) => ({
+    ...use,
+    grants: { ...(Object.values(grants).flat().includes('move') ? use.grants : {}), ...grants },
+  }))
+const adoptingIn = (id: string, grants: StateUse['grants'], of: Configuration = sound): Configuration =>
+  patchState(of, id, (use) => ({ ...use, adoption: true, grants }))
+const patchState = (of: Configuration, id: string, patch: (use: StateUse) => StateUse): Configuration => ({
+  ...of,
+  lifecycles: of.lifecycles.map((lifecycle) => ({
+    ...lifecycle,
+    states: lifecycle.states.map((use) => (use.state === id ? patch(use) : use)),
+  })),
+})
+const mayAdopt: StateUse['grants'] = { 'role:author': ['edit', 'move', 'adopt'] }
 const notice = (...to: string[]): Partial<Transition> => ({
   notices: [{ to, subject: 'Released', body: '{{ number }}' } as Notice],
 })
@@ -238,15 +256,85 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
   [
     'unattended-loop',
     [
-      withMain({
-        transitions: [
-          ...main.transitions,
-          { ...unattended('up', 'draft', 'review', 'mass > 5'), effects: [write('mass', '3')] },
-          unattended('down', 'review', 'draft', 'mass < 4'),
-        ],
+      plusWays(
+        { ...unattended('up', 'draft', 'review', 'mass > 5'), effects: [write('mass', '3')] },
+        { ...unattended('down', 'review', 'draft', 'mass < 4'), effects: [write('mass', '6')] },
+      ),
+    ],
+    [
+      plusWays(
+        { ...unattended('up', 'draft', 'review', 'mass > 5'), effects: [write('mass', '3')] },
+        unattended('down', 'review', 'draft', 'mass < 4'),
+      ),
+    ],
+  ],
+  [
+    'unattended-loop',
+    [
+      plusWays(
+        { ...unattended('up', 'draft', 'review', 'mass > 5'), effects: [write('mass', '{{ title }}')] },
+        unattended('down', 'review', 'draft', 'mass < 4'),
+        { ...unattended('off', 'draft', 'issued', 'mass < 4'), effects: [write('mass', '{{ title }}')] },
+        unattended('on', 'issued', 'draft', 'mass > 5'),
+      ),
+    ],
+    [
+      plusWays(
+        { ...unattended('up', 'draft', 'review', 'mass > 5'), effects: [write('mass', '{{ to.name }}')] },
+        unattended('down', 'review', 'draft', 'mass < 4'),
+      ),
+    ],
+  ],
+  [
+    // Through one state twice, each time with another mass.
+    'unattended-loop',
+    [
+      plusWays(
+        { ...unattended('up', 'draft', 'review', 'mass > 5'), effects: [write('mass', '3')] },
+        unattended('down', 'review', 'draft'),
+        { ...unattended('off', 'draft', 'issued', 'mass < 4'), effects: [write('mass', '6')] },
+        unattended('on', 'issued', 'draft'),
+      ),
+    ],
+    [
+      plusWays(
+        { ...unattended('up', 'draft', 'review', 'mass > 5'), effects: [write('mass', '3')] },
+        unattended('down', 'review', 'draft'),
+        { ...unattended('off', 'draft', 'issued', 'mass < 3'), effects: [write('mass', '6')] },
+        unattended('on', 'issued', 'draft'),
+      ),
+    ],
+  ],
+  ...(
+    [
+      // What a chain cannot change: file, folder, attributes that nothing writes, a label that every step keeps.
+      ['file_extension == "dxf"', 'file_extension == "pdf"', 'file_name.contains("d")'],
+      ['folder_path.startsWith("/A")', 'folder_path.startsWith("/B")', 'folder_path.endsWith("/B")'],
+      ['title == "a"', 'title == "b"', 'title != "b"'],
+      ['revision_label == "A"', 'revision_label == "B"', 'revision_series == "issue"'],
+      ['revision_label == "A"', 'revision_major == "B"', 'revision_major == "A"'],
+      ['revision_minor != null', 'revision_series == "trial"', 'revision_series == "issue"'],
+    ] as const
+  ).map(([up, never, also]): (typeof cases)[number] => [
+    'unattended-loop',
+    [plusWays(unattended('up', 'draft', 'review', up), unattended('down', 'review', 'draft', also))],
+    [plusWays(unattended('up', 'draft', 'review', up), unattended('down', 'review', 'draft', never))],
+  ]),
+  [
+    // A step that changes the label stays in its series.
+    'unattended-loop',
+    [
+      plusWays(unattended('up', 'draft', 'review', 'revision_label == "A"'), {
+        ...unattended('down', 'review', 'draft', 'revision_series == "issue"'),
+        revision: 'major',
       }),
     ],
-    [plusWays(unattended('up', 'draft', 'review', 'mass > 5'))],
+    [
+      plusWays(unattended('up', 'draft', 'review', 'revision_series == "trial"'), {
+        ...unattended('down', 'review', 'draft', 'revision_series == "issue"'),
+        revision: 'major',
+      }),
+    ],
   ],
   ['nobody-can-fire', [withWay('send', { firedBy: [] })], [sound]],
   [
@@ -262,7 +350,60 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
   [
     'quorum-unfillable',
     [quorum(seat('a', 1, 'role:checker'), seat('b', 1, 'role:checker')), directory],
+    [
+      granting(
+        'review',
+        { 'role:author': ['move'] },
+        quorum(seat('a', 1, 'role:checker'), seat('b', 1, 'role:author')),
+      ),
+      directory,
+    ],
+  ],
+  [
+    // Who signs needs the right to move, like who fires.
+    'quorum-unfillable',
     [quorum(seat('a', 1, 'role:checker'), seat('b', 1, 'role:author')), directory],
+    [quorum(seat('a', 1, 'role:checker')), directory],
+  ],
+  [
+    'quorum-unfillable',
+    [granting('review', { anyone: ['move'] }, quorum(seat('a', 1, 'person:cy'))), directory],
+    [granting('review', { anyone: ['move'] }, quorum(seat('a', 1, 'person:bo'))), directory],
+  ],
+  [
+    'quorum-unfillable',
+    [granting('review', { anyone: ['move'] }, quorum(seat('a', 1, 'person:nobody'))), directory],
+    [granting('review', { anyone: ['move'] }, quorum(seat('a', 1, 'person:nobody')))],
+  ],
+  [
+    'quorum-unfillable',
+    [quorum(seat('a', 0, 'role:checker'))],
+    [quorum(seat('a', 0, 'role:checker'), seat('b', 1, 'role:checker'))],
+  ],
+  [
+    'nobody-can-fire',
+    [withState('review', { grants: {} })],
+    [withState('review', { grants: { 'group:staff': ['move'] } })],
+  ],
+  [
+    'nobody-can-fire',
+    [withMain({ states: main.states.map((of) => ({ ...of, grants: {} })) }), directory],
+    [sound, directory],
+  ],
+  [
+    'nobody-can-fire',
+    [sound, people({ folders: [{ ...directory.folders[0]!, grants: { anyone: ['edit'] } }] })],
+    [sound, directory],
+  ],
+  [
+    'nobody-can-fire',
+    [sound, people({ folders: [{ ...directory.folders[0]!, withhold: { 'role:author': ['move'] } }] })],
+    [sound, people({ folders: [{ ...directory.folders[0]!, withhold: { 'role:author': ['delete'] } }] })],
+  ],
+  [
+    'nobody-can-fire',
+    [granting('review', { 'role:checker': ['see'] }, quorum(seat('a', 1, 'role:checker')))],
+    [quorum(seat('a', 1, 'role:checker'))],
   ],
   [
     'quorum-unfillable',
@@ -287,8 +428,32 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
   ],
   [
     'self-approval',
-    [withWay('release', { firedBy: ['role:author'] })],
-    [withWay('release', { firedBy: ['role:author'], notBy: ['lastEditor'] })],
+    [granting('review', { 'role:author': ['move'] }, withWay('release', { firedBy: ['role:author'] }))],
+    [
+      granting(
+        'review',
+        { 'role:author': ['move'] },
+        withWay('release', { firedBy: ['role:author'], notBy: ['lastEditor'] }),
+      ),
+    ],
+  ],
+  [
+    // A way that no record can go is none.
+    'self-approval',
+    [
+      granting(
+        'review',
+        { 'role:author': ['move'] },
+        withWay('release', { firedBy: ['role:author'], guard: 'mass > 1' }),
+      ),
+    ],
+    [
+      granting(
+        'review',
+        { 'role:author': ['move'] },
+        withWay('release', { firedBy: ['role:author'], guard: 'mass > 1 && state_id == "draft"' }),
+      ),
+    ],
   ],
   [
     'self-approval',
@@ -388,12 +553,67 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
   ],
   [
     'adoption-incomplete',
-    [plusWays(way('take', 'draft', 'issued', { revision: 'adopt:legacy' }))],
+    [granting('draft', mayAdopt, plusWays(way('take', 'draft', 'issued', { revision: 'adopt:legacy' })))],
+    [adoptingIn('draft', mayAdopt, plusWays(way('take', 'draft', 'issued', { revision: 'adopt:legacy' })))],
+  ],
+  [
+    'adoption-incomplete',
+    [adoptingIn('draft', { 'role:author': ['edit', 'move'] })],
+    [adoptingIn('draft', mayAdopt)],
+  ],
+  [
+    'adoption-incomplete',
+    [adoptingIn('draft', mayAdopt), directory],
     [
-      withMain({
-        transitions: [...main.transitions, way('take', 'draft', 'issued', { revision: 'adopt:legacy' })],
-        states: main.states.map((of) => (of.state === 'draft' ? { ...of, adoption: true } : of)),
-      }),
+      adoptingIn('draft', mayAdopt),
+      people({ folders: [{ ...directory.folders[0]!, grants: { anyone: ['edit', 'move', 'adopt'] } }] }),
+    ],
+  ],
+  [
+    'revision-reused',
+    [
+      adoptingIn(
+        'draft',
+        mayAdopt,
+        withMain({
+          transitions: [
+            ...main.transitions.filter(({ id }) => id !== 'send'),
+            way('send', 'draft', 'review', { revision: 'adopt:legacy' }),
+          ].map((of) => (of.id === 'revise' ? { ...of, revision: 'keep' as const } : of)),
+        }),
+      ),
+    ],
+    [
+      adoptingIn(
+        'draft',
+        mayAdopt,
+        withMain({
+          transitions: [
+            ...main.transitions.filter(({ id }) => id !== 'send'),
+            way('send', 'draft', 'review', { revision: 'adopt:legacy' }),
+          ],
+        }),
+      ),
+    ],
+  ],
+  [
+    'series-backwards',
+    [adoptingIn('draft', mayAdopt, withWay('release', { revision: 'series:issue' }))],
+    [
+      adoptingIn(
+        'draft',
+        mayAdopt,
+        withMain({
+          transitions: main.transitions
+            .filter(({ id }) => id !== 'revise')
+            .map((of) =>
+              of.id === 'release'
+                ? { ...of, revision: 'series:issue' as const, guard: 'revision_series == "trial"' }
+                : of,
+            ),
+          states: main.states.map((of) => (of.state === 'issued' ? { ...of, final: true } : of)),
+        }),
+      ),
     ],
   ],
   [
@@ -415,6 +635,58 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
       }),
     ],
     [withMain({ revisionAttribute: 'title' })],
+  ],
+  [
+    // What a later write uses is not written over.
+    'write-clobbered',
+    [withWay('send', { effects: [write('title', '1'), write('signed', 'x'), write('title', '2')] })],
+    [
+      withWay('send', {
+        effects: [write('title', '1'), write('signed', '{{ title }}'), write('title', '2')],
+      }),
+    ],
+  ],
+  [
+    'write-clobbered',
+    [withWay('send', { effects: [write('title', '1'), write('title', '{{ signed }}')] })],
+    [withWay('send', { effects: [write('title', '1'), write('title', '{{ title }}2')] })],
+  ],
+  [
+    'write-impossible',
+    [withWay('send', { effects: [write('mass', 'heavy')] })],
+    [withWay('send', { effects: [write('mass', '7')] })],
+  ],
+  [
+    'write-impossible',
+    [withWay('send', { effects: [write('finish', 'steel')] })],
+    [withWay('send', { effects: [write('finish', 'zinc')] })],
+  ],
+  [
+    'template-invalid',
+    [withWay('send', { effects: [write('title', '{{ weight }}')] })],
+    [withWay('send', { effects: [write('title', '{{ mass }}')] })],
+  ],
+  [
+    'template-invalid',
+    [withWay('send', { notices: [{ to: ['creator'], subject: 'Sent', body: '{{ weight }}' }] })],
+    [withWay('send', { notices: [{ to: ['creator'], subject: 'Sent', body: '{{ mass }} {{ link }}' }] })],
+  ],
+  [
+    'signer-missing',
+    [
+      withWay('release', {
+        trigger: 'quorum',
+        seats: [seat('a', 0, 'role:checker'), seat('b', 1, 'role:checker')],
+        effects: [{ kind: 'sign', attribute: 'signed', seat: 'a', signer: 'last', part: 'name' }],
+      }),
+    ],
+    [
+      withWay('release', {
+        trigger: 'quorum',
+        seats: [seat('a', 0, 'role:checker'), seat('b', 1, 'role:checker')],
+        effects: [{ kind: 'sign', attribute: 'signed', seat: 'b', signer: 'last', part: 'name' }],
+      }),
+    ],
   ],
   [
     'template-invalid',
@@ -497,6 +769,109 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
     [classes('mass > 2', 'mass > 1', '!(mass > 1)')],
   ],
   ['class-gap', [classes('mass > 1')], [classes('mass > 1', '!(mass > 1)')]],
+  ['guard-never-true', [classes('mass > 1 && mass < 1')], [classes('mass >= 1 && mass <= 1')]],
+  [
+    'unknown-reference',
+    [{ ...sound, classes: [{ id: 'c', name: 'C', rule: '', lifecycle: 'main', attributes: ['none'] }] }],
+    [{ ...sound, classes: [{ id: 'c', name: 'C', rule: '', lifecycle: 'main', attributes: ['mass'] }] }],
+  ],
+  ...(
+    [
+      [{ type: 'choice' }, { type: 'choice', choices: ['x'] }],
+      [
+        { type: 'choice', choices: [] },
+        { type: 'text', choices: [] },
+      ],
+      [
+        { type: 'choice', choices: ['x', 'x'] },
+        { type: 'choice', choices: ['x', 'X'] },
+      ],
+      [
+        { type: 'number', min: 2, max: 1 },
+        { type: 'number', min: 1, max: 1 },
+      ],
+      [
+        { type: 'number', whole: true, min: 1.2, max: 1.8 },
+        { type: 'number', min: 1.2, max: 1.8 },
+      ],
+      [
+        { type: 'number', max: 5, initial: 6 },
+        { type: 'number', max: 5, initial: 5 },
+      ],
+      [
+        { type: 'choice', choices: ['x'], initial: 'y' },
+        { type: 'choice', choices: ['x'], initial: 'x' },
+      ],
+    ] as const
+  ).map(([wrong, right]): (typeof cases)[number] => {
+    const having = (rest: object): Configuration => ({
+      ...sound,
+      attributes: [...sound.attributes, { id: 'grade', name: 'Grade', ...rest } as Attribute],
+    })
+    return ['attribute-invalid', [having(wrong)], [having(right)]]
+  }),
+  [
+    'duplicate-name',
+    [{ ...sound, roles: [...sound.roles, { id: 'second', name: 'author' }] }],
+    [{ ...sound, roles: [...sound.roles, { id: 'second', name: 'Authors' }] }],
+  ],
+  [
+    'duplicate-name',
+    [{ ...sound, groups: [...sound.groups, { id: 'staff', name: 'Others' }] }],
+    [{ ...sound, groups: [...sound.groups, { id: 'others', name: 'Others' }] }],
+  ],
+  [
+    'duplicate-name',
+    [{ ...sound, attributes: [...sound.attributes, { id: 'mass', name: 'Weight', type: 'number' }] }],
+    [{ ...sound, attributes: [...sound.attributes, { id: 'weight', name: 'Weight', type: 'number' }] }],
+  ],
+  [
+    'duplicate-name',
+    [plusWays(way('send', 'draft', 'review', { name: 'Send on' }))],
+    [plusWays(way('send-on', 'draft', 'review', { name: 'Send on' }))],
+  ],
+  [
+    'duplicate-name',
+    [quorum(seat('a', 1, 'role:checker'), { ...seat('a', 1, 'role:author'), name: 'B' })],
+    [quorum(seat('a', 1, 'role:checker'), seat('b', 1, 'role:author'))],
+  ],
+  ['not-carried-out', [plusWays(unattended('go', 'draft', 'review', 'mass > 5'))], [sound]],
+  [
+    'not-carried-out',
+    [quorum(seat('a', 1, 'role:checker'))],
+    [withWay('release', { effects: [write('title')] })],
+  ],
+  ['not-carried-out', [withWay('release', { effects: [{ kind: 'render', format: 'pdf' }] })], [sound]],
+  [
+    'unattended-overlap',
+    [
+      plusWays(
+        unattended('one', 'review', 'issued', 'revision_label != null'),
+        unattended('two', 'review', 'draft', 'revision_major == "A"'),
+      ),
+    ],
+    [
+      plusWays(
+        unattended('one', 'review', 'issued', 'revision_label == null'),
+        unattended('two', 'review', 'draft', 'revision_major == "A"'),
+      ),
+    ],
+  ],
+  [
+    'unattended-overlap',
+    [
+      plusWays(
+        unattended('one', 'review', 'issued', 'revision_label.startsWith("B")'),
+        unattended('two', 'review', 'draft', 'revision_major == "B"'),
+      ),
+    ],
+    [
+      plusWays(
+        unattended('one', 'review', 'issued', 'revision_label.startsWith("A")'),
+        unattended('two', 'review', 'draft', 'revision_major == "B"'),
+      ),
+    ],
+  ],
 ]
 describe.each(cases)('%s', (code, [has, people1], [hasNot, people2]) => {
   it('is found, and not in the nearest neighbour', () => {

@@ -1,29 +1,32 @@
-import { effectKind, writtenAttribute } from '../effect'
+import { effectKind, type EffectPlace, type NamedState, readAttributes, writtenAttribute } from '../effect'
 import { attributeName, type Configuration, type Lifecycle, type Transition } from '../configuration'
 import { finding, type Finding } from './finding'
+import type { Scope } from './scope'
 
-/** What transitions write and sign: into nothing, over one another, unreadable. */
-export function checkEffects(configuration: Configuration): Finding[] {
-  const each = configuration.lifecycles.flatMap((lifecycle) =>
-    lifecycle.transitions.flatMap((transition) => [
-      ...written(configuration, lifecycle, transition),
-      ...faults(configuration, lifecycle, transition),
-    ]),
-  )
-  return [...each, ...stampsUnbound(configuration)]
-}
+/** What transitions write and sign: into nothing, over one another, unreadable, or what cannot be held. */
+export const checkEffects = ({ configuration, lifecycle }: Scope): Finding[] =>
+  lifecycle.transitions.flatMap((transition) => [
+    ...written(configuration, lifecycle, transition),
+    ...faults(configuration, lifecycle, transition),
+  ])
 
 const whereIs = (lifecycle: Lifecycle, { id }: Transition) => ({ lifecycle: lifecycle.id, transition: id })
 const targetsOf = ({ effects }: Transition): string[] =>
   effects.flatMap((effect) => writtenAttribute(effect) ?? [])
 
 /** What each effect says of itself. */
-function faults({ attributes }: Configuration, lifecycle: Lifecycle, transition: Transition): Finding[] {
-  const { name, trigger, seats = [], effects } = transition
+function faults(configuration: Configuration, lifecycle: Lifecycle, transition: Transition): Finding[] {
+  const { name, trigger, seats = [], effects, from, to } = transition
+  const { attributes, states } = configuration
+  const named = (id: string): NamedState => {
+    const state = states.find((other) => other.id === id)
+    return { id, name: state?.name ?? id, description: state?.description ?? '' }
+  }
   const around = { attributes, transition: name, byQuorum: trigger === 'quorum', seats }
+  const place: EffectPlace = { ...around, from: from.map(named), to: named(to) }
   return effects.flatMap((effect) =>
     effectKind(effect)
-      .faults(effect, around)
+      .faults(effect, place)
       .map(({ code, message }) => finding(code, whereIs(lifecycle, transition), message)),
   )
 }
@@ -42,7 +45,8 @@ function written(configuration: Configuration, lifecycle: Lifecycle, transition:
         `${transition.name} writes “${target}”, which is no attribute`,
       ),
     )
-  const twice = [...new Set(targets.filter((target, index) => targets.indexOf(target) !== index))]
+  const clobbered = writesClobbered(transition)
+  const twice = [...new Set([...clobbered].map((index) => writtenAttribute(transition.effects[index]!)!))]
   const label = lifecycle.revisionAttribute
   const overLabel =
     label && targets.includes(label)
@@ -50,28 +54,48 @@ function written(configuration: Configuration, lifecycle: Lifecycle, transition:
       : undefined
   return [
     ...unknown,
-    ...twice.map((target) => writtenTwice(lifecycle, transition, target, nameOf(target))),
+    ...twice.map((target) => writtenTwice(lifecycle, transition, clobbered, target, nameOf(target))),
     ...(overLabel ? [finding('write-clobbered', where, overLabel)] : []),
   ]
 }
 
-function writtenTwice(lifecycle: Lifecycle, transition: Transition, target: string, name: string): Finding {
-  const last = transition.effects.findLastIndex((effect) => writtenAttribute(effect) === target)
+/** The writes, by their places, over which a later one writes before anything has used what they wrote. */
+function writesClobbered({ effects }: Transition): Set<number> {
+  const waiting = new Map<string, number>()
+  const clobbered = new Set<number>()
+  for (const [index, effect] of effects.entries()) {
+    for (const name of readAttributes(effect)) waiting.delete(name)
+    const target = writtenAttribute(effect)
+    if (target === undefined) continue
+    const before = waiting.get(target)
+    if (before !== undefined) clobbered.add(before)
+    waiting.set(target, index)
+  }
+  return clobbered
+}
+
+function writtenTwice(
+  lifecycle: Lifecycle,
+  transition: Transition,
+  clobbered: Set<number>,
+  target: string,
+  name: string,
+): Finding {
   const effects = transition.effects.filter(
-    (effect, index) => writtenAttribute(effect) !== target || index === last,
+    (effect, index) => writtenAttribute(effect) !== target || !clobbered.has(index),
   )
   const where = whereIs(lifecycle, transition)
-  const message = `${transition.name} writes ${name} more than once: only the last one stays`
+  const message = `${transition.name} writes ${name} and writes over it before anything has used it`
   return finding('write-clobbered', where, message, {
     fix: {
-      words: 'keep only the last',
+      words: 'leave out what is written over',
       edit: { kind: 'change-transition', ...where, patch: { effects } },
     },
   })
 }
 
 /** What the system alone writes is meant to be seen on the sheet. */
-function stampsUnbound({ attributes, lifecycles }: Configuration): Finding[] {
+export function stampsUnbound({ attributes, lifecycles }: Configuration): Finding[] {
   const targets = new Set(lifecycles.flatMap(({ transitions }) => transitions.flatMap(targetsOf)))
   return attributes
     .filter(

@@ -11,7 +11,11 @@ export function reachable(from: string[], transitions: Transition[]): Set<string
   const reached = new Set(from)
   const bySource = new Map<string, string[]>()
   for (const { from: sources, to } of transitions)
-    for (const source of sources) bySource.set(source, [...(bySource.get(source) ?? []), to])
+    for (const source of sources) {
+      const known = bySource.get(source)
+      if (known) known.push(to)
+      else bySource.set(source, [to])
+    }
   const open = [...reached]
   for (let state = open.pop(); state !== undefined; state = open.pop())
     for (const to of bySource.get(state) ?? [])

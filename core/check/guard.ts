@@ -1,4 +1,4 @@
-import { type Condition, ConditionError, type Operand, parseCondition } from '../condition'
+import { type Condition, ConditionError, parseCondition } from '../condition'
 import type { Configuration, Lifecycle, Transition } from '../configuration'
 import { finding, type Finding } from './finding'
 
@@ -21,24 +21,4 @@ export function readGuard(
       witness: { position: error.position },
     })
   }
-}
-
-/** That a record stands in one of these states. */
-export function standsIn(states: string[]): Condition {
-  const of: Operand = { kind: 'identifier', type: 'text', name: 'state_id', at: 0 }
-  return {
-    kind: 'in',
-    of,
-    values: states.map((value): Operand => ({ kind: 'literal', type: 'text', value, at: 0 })),
-  }
-}
-
-/** The guards of a lifecycle that can be read, by transition. */
-export function guardsOf(configuration: Configuration, lifecycle: Lifecycle): Map<string, Condition> {
-  return new Map(
-    lifecycle.transitions.flatMap((transition): [string, Condition][] => {
-      const guard = readGuard(configuration, lifecycle, transition)
-      return 'code' in guard ? [] : [[transition.id, guard]]
-    }),
-  )
 }

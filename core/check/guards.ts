@@ -1,38 +1,27 @@
-import { type Condition, covers, type Solution, solve } from '../condition'
+import { type Condition, type Solution } from '../condition'
 import { type Configuration, type Lifecycle, stateName, type Transition } from '../configuration'
 import { finding, type Finding } from './finding'
-import { guardsOf, readGuard, standsIn } from './guard'
+import { readGuard } from './guard'
+import { allMeetOne, canFire, canOverlap, type Scope, scopeOf } from './scope'
 
 /** Guards that cannot be read or never hold; unattended transitions that overlap or leave a gap. */
-export function checkGuards(configuration: Configuration): Finding[] {
-  return configuration.lifecycles.flatMap((lifecycle) => {
-    const guards = guardsOf(configuration, lifecycle)
-    const { transitions } = lifecycle
-    return [
-      ...transitions.flatMap((transition) => {
-        const read = readGuard(configuration, lifecycle, transition)
-        return 'code' in read ? [read] : []
-      }),
-      ...transitions.flatMap((transition) =>
-        neverTrue(configuration, lifecycle, transition, guards.get(transition.id)),
-      ),
-      ...(transitions.some(({ trigger }) => trigger === 'unattended')
-        ? unattendedFindings(configuration, lifecycle)
-        : []),
-    ]
-  })
+export function checkGuards(scope: Scope): Finding[] {
+  const { configuration, lifecycle } = scope
+  const { transitions } = lifecycle
+  return [
+    ...transitions.flatMap((transition) => {
+      const read = readGuard(configuration, lifecycle, transition)
+      return 'code' in read ? [read] : []
+    }),
+    ...transitions.flatMap((transition) => neverTrue(scope, transition)),
+    ...(transitions.some(({ trigger }) => trigger === 'unattended') ? unattendedFindings(scope) : []),
+  ]
 }
 
-function neverTrue(
-  { attributes }: Configuration,
-  lifecycle: Lifecycle,
-  { id, name, guard, from }: Transition,
-  condition: Condition | undefined,
-): Finding[] {
-  if (!guard || !condition) return []
-  const asked = guard.includes('state_id') ? [condition, standsIn(from)] : [condition]
-  const where = { lifecycle: lifecycle.id, transition: id }
-  const { answer, why } = solve('overlap', asked, attributes)
+function neverTrue(scope: Scope, transition: Transition): Finding[] {
+  const { id, name, from } = transition
+  const where = { lifecycle: scope.lifecycle.id, transition: id }
+  const { answer, why } = canFire(scope, transition, from)
   if (answer === 'yes') return []
   if (answer === 'no')
     return [finding('guard-never-true', where, `no record can meet the guard of ${name}: it never fires`)]
@@ -48,54 +37,60 @@ export interface Pair {
 }
 
 /** For the unattended transitions out of a state: every pair of them, and whether some record there meets none. */
-export function unattendedIn(
+export const unattendedIn = (
   configuration: Configuration,
   lifecycle: Lifecycle,
   state: string,
-): { pairs: Pair[]; rest: Solution | null } {
-  const out = lifecycle.transitions
-    .filter(({ trigger, from }) => trigger === 'unattended' && from.includes(state))
-    .flatMap((transition) => {
-      const guard = readGuard(configuration, lifecycle, transition)
-      return 'code' in guard ? [] : [{ transition, guard }]
-    })
-  const here = standsIn([state])
-  const pairs = out.flatMap(({ transition: one, guard }, index) =>
-    out.slice(index + 1).map(({ transition: other, guard: second }): Pair => ({
+): { pairs: Pair[]; rest: Solution | null } => pairsIn(scopeOf(configuration, lifecycle), state)
+
+function pairsIn(scope: Scope, state: string): { pairs: Pair[]; rest: Solution | null } {
+  const out = unattendedFrom(scope, state)
+  const pairs = out.flatMap(({ transition: one }, index) =>
+    out.slice(index + 1).map(({ transition: other }): Pair => ({
       one,
       other,
-      solution: solve('overlap', [guard, second, here], configuration.attributes),
+      solution: canOverlap(scope, one, other, state),
     })),
   )
-  return {
-    pairs,
-    rest: out.length
-      ? covers([...out.map(({ guard }) => guard), { kind: 'not', of: here }], configuration.attributes)
-      : null,
-  }
+  const rest = out.length
+    ? allMeetOne(
+        scope,
+        state,
+        out.map(({ guard }) => guard),
+      )
+    : null
+  return { pairs, rest }
 }
 
-function unattendedFindings(configuration: Configuration, lifecycle: Lifecycle): Finding[] {
+/** The unattended transitions out of a state whose guards can be read. */
+export const unattendedFrom = (
+  { lifecycle, guards }: Scope,
+  state: string,
+): { transition: Transition; guard: Condition }[] =>
+  lifecycle.transitions
+    .filter(({ trigger, from }) => trigger === 'unattended' && from.includes(state))
+    .flatMap((transition) => {
+      const guard = guards.get(transition.id)
+      return guard ? [{ transition, guard }] : []
+    })
+
+function unattendedFindings(scope: Scope): Finding[] {
   const told = new Set<string>()
-  return lifecycle.states.flatMap(({ state }) => {
-    const { pairs, rest } = unattendedIn(configuration, lifecycle, state)
+  return scope.lifecycle.states.flatMap(({ state }) => {
+    const { pairs, rest } = pairsIn(scope, state)
     const fresh = pairs.filter(
       ({ one, other, solution }) => solution.answer !== 'no' && !told.has(`${one.id} ${other.id}`),
     )
     for (const { one, other } of fresh) told.add(`${one.id} ${other.id}`)
     return [
-      ...fresh.map((pair) => overlapFinding(configuration, lifecycle, state, pair)),
-      ...(rest && rest.answer !== 'yes' ? [gapFinding(configuration, lifecycle, state, rest)] : []),
+      ...fresh.map((pair) => overlapFinding(scope, state, pair)),
+      ...(rest && rest.answer !== 'yes' ? [gapFinding(scope, state, rest)] : []),
     ]
   })
 }
 
-function overlapFinding(
-  configuration: Configuration,
-  lifecycle: Lifecycle,
-  state: string,
-  { one, other, solution }: Pair,
-): Finding {
+function overlapFinding({ configuration, lifecycle }: Scope, state: string, pair: Pair): Finding {
+  const { one, other, solution } = pair
   const where = { lifecycle: lifecycle.id, state, transition: other.id }
   const both = `${one.name} and ${other.name}`
   const place = stateName(configuration, state)
@@ -110,8 +105,7 @@ function overlapFinding(
 }
 
 function gapFinding(
-  configuration: Configuration,
-  lifecycle: Lifecycle,
+  { configuration, lifecycle }: Scope,
   state: string,
   { answer, witness, why }: Solution,
 ): Finding {

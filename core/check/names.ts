@@ -1,5 +1,5 @@
 import { isReserved } from '../condition'
-import type { Configuration } from '../configuration'
+import type { Configuration, Lifecycle } from '../configuration'
 import { finding, type Finding } from './finding'
 
 /** Names and ids that stand twice, and ids that mean something else already. */
@@ -9,16 +9,19 @@ export const checkNames = (configuration: Configuration): Finding[] => [
   ...attributesReserved(configuration),
 ]
 
-function namesTwice({ states, lifecycles, classes, schemes, attributes }: Configuration): Finding[] {
+function namesTwice(configuration: Configuration): Finding[] {
+  const { states, lifecycles, classes, schemes, attributes, roles, groups } = configuration
   const lists = [
     ['state', 'states', states],
     ['lifecycle', 'lifecycles', lifecycles],
     ['class', 'classes', classes],
     ['scheme', 'schemes', schemes],
     ['attribute', 'attributes', attributes],
+    ['role', 'roles', roles],
+    ['group', 'groups', groups],
   ] as const
   return lists.flatMap(([kind, plural, list]) =>
-    repeated([...list], ({ name }) => name.toLowerCase()).map(({ id, name }) =>
+    repeated([...list], ({ name }) => name.trim().toLowerCase()).map(({ id, name }) =>
       finding('duplicate-name', { [kind]: id }, `the name ${name} stands twice among the ${plural}`),
     ),
   )
@@ -64,8 +67,18 @@ function idsTwice(configuration: Configuration): Finding[] {
       }),
     ),
   )
-  return [...across, ...within]
+  return [...across, ...within, ...configuration.lifecycles.flatMap(seatsTwice)]
 }
+
+/** Two seats of a transition with one id: nobody could say which of them a slot asks for. */
+const seatsTwice = ({ id: lifecycle, transitions }: Lifecycle): Finding[] =>
+  transitions.flatMap(({ id: transition, name, seats = [] }) =>
+    repeated(seats, ({ id }) => id).map(({ id }) =>
+      finding('duplicate-name', { lifecycle, transition }, `${name} has two seats with the id “${id}”`, {
+        witness: { id },
+      }),
+    ),
+  )
 
 /** Attributes that no condition could name, since their ids mean something there already. */
 function attributesReserved({ attributes }: Configuration): Finding[] {

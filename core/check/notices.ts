@@ -6,21 +6,19 @@ import {
   principalName,
   type Transition,
 } from '../configuration'
-import { templateFault } from '../template'
+import { templateProblem } from '../template'
 import { finding, type Finding } from './finding'
+import type { Scope } from './scope'
 
 /** Notices that reach nobody, go to no address, or cannot be read. */
-export function checkNotices(configuration: Configuration, directory?: Directory): Finding[] {
-  return configuration.lifecycles.flatMap((lifecycle) =>
-    lifecycle.transitions.flatMap((transition) =>
-      (transition.notices ?? []).flatMap((notice) => [
-        ...nobody(configuration, lifecycle, transition, notice, directory),
-        ...addresses(lifecycle, transition, notice, directory),
-        ...templates(lifecycle, transition, notice),
-      ]),
-    ),
+export const checkNotices = ({ configuration, lifecycle, directory }: Scope): Finding[] =>
+  lifecycle.transitions.flatMap((transition) =>
+    (transition.notices ?? []).flatMap((notice) => [
+      ...nobody(configuration, lifecycle, transition, notice, directory),
+      ...addresses(lifecycle, transition, notice, directory),
+      ...templates(configuration, lifecycle, transition, notice),
+    ]),
   )
-}
 
 const whereIs = (lifecycle: Lifecycle, { id }: Transition) => ({ lifecycle: lifecycle.id, transition: id })
 /** The address in `mail:ADDRESS`. */
@@ -73,10 +71,19 @@ function addresses(
   ]
 }
 
-function templates(lifecycle: Lifecycle, transition: Transition, { subject, body }: Notice): Finding[] {
-  const fault = [subject, body].flatMap((text) => templateFault(text) ?? [])[0]
-  if (fault === undefined) return []
-  const message = `a notice of ${transition.name} cannot be read: ${fault}`
+/** What a notice may name besides what an effect may: the link to the act that is asked for, and who signed. */
+const ofNotices = ['link', 'signers']
+
+function templates(
+  { attributes }: Configuration,
+  lifecycle: Lifecycle,
+  transition: Transition,
+  { subject, body }: Notice,
+): Finding[] {
+  const known = attributes.map(({ id }) => id)
+  const problem = [subject, body].flatMap((text) => templateProblem(text, known, ofNotices) ?? [])[0]
+  if (problem === undefined) return []
+  const message = `a notice of ${transition.name} ${problem}`
   return [finding('template-invalid', whereIs(lifecycle, transition), message)]
 }
 

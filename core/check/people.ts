@@ -1,69 +1,90 @@
-import { chainTo, type Directory, type Folder, idOf, principal, type Principal } from '../access'
-import { isAdopting } from '../revision'
+import { chainTo, type Directory, type Folder, idOf, principal, type Principal, type Right } from '../access'
 import {
-  type Configuration,
   type Lifecycle,
   principalName,
   type Seat,
   stateName,
   type Transition,
+  triggerKind,
 } from '../configuration'
-import { type Actor, type Place, placesOf, principalActors } from './actors'
+import { isAdopting } from '../revision'
+import { type Actor, type Place, principalActors } from './actors'
 import { fillSeats } from './fill-seats'
 import { finding, type Finding, type Where } from './finding'
 import { shortestWay, type Trace } from './graph'
+import { isAlive, type Scope } from './scope'
 
 /**
  * Transitions that nobody can fire, quorums that cannot be filled, roles without people, and one pair of
  * hands for everything.
  */
-export function checkPeople(configuration: Configuration, directory?: Directory): Finding[] {
-  return configuration.lifecycles.flatMap((lifecycle) => {
-    const places = directory ? placesOf(lifecycle, directory) : []
-    return [
-      ...lifecycle.transitions.flatMap((transition) => [
-        ...firing(configuration, lifecycle, transition, places),
-        ...quorum(configuration, lifecycle, transition, places),
-      ]),
-      ...(directory ? rolesUnassigned(configuration, lifecycle, directory, places) : []),
-      ...selfApproval(
-        configuration,
-        lifecycle,
-        directory ? places : [{ path: null, actors: principalActors(lifecycle) }],
-      ),
-    ]
-  })
+export function checkPeople(scope: Scope): Finding[] {
+  const { lifecycle, directory } = scope
+  return [
+    ...lifecycle.transitions.flatMap((transition) => [
+      ...firing(scope, transition),
+      ...quorum(scope, transition),
+    ]),
+    ...(directory ? rolesUnassigned(scope, directory) : []),
+    ...selfApproval(scope),
+  ]
 }
 
 const plays = (actor: Actor, members: Principal[] | undefined) =>
   (members ?? []).some((principal) => actor.held.has(principal))
 const inFolder = (path: string | null) => (path === null ? '' : ` in ${path}`)
 
-function firing(
-  configuration: Configuration,
-  lifecycle: Lifecycle,
-  transition: Transition,
-  places: Place[],
-): Finding[] {
-  if (transition.trigger !== 'hand') return []
+/** What somebody needs who fires a transition or signs it. */
+const rightsFor = ({ revision }: Transition): Right[] => (isAdopting(revision) ? ['move', 'adopt'] : ['move'])
+
+function firing(scope: Scope, transition: Transition): Finding[] {
+  const { configuration, lifecycle } = scope
+  const kind = triggerKind(transition.trigger)
+  if (!kind.byPeople) return []
   const where = { lifecycle: lifecycle.id, transition: transition.id }
-  const { name, firedBy = [], from } = transition
-  if (firedBy.length === 0) return [finding('nobody-can-fire', where, `nobody may fire ${name}: say who`)]
-  return places.flatMap(({ path, actors }): Finding[] => {
-    const named = actors.filter((actor) => plays(actor, firedBy))
-    if (named.some((actor) => from.some((state) => actor.may('move', lifecycle, state)))) return []
-    const who = firedBy.map((one) => principalName(configuration, one)).join(' or ')
-    const why = named.length
-      ? `none of ${some(named)} has the right to move there`
-      : `nobody active is ${who}`
-    const message = `nobody can fire ${name}${inFolder(path)}: ${why}`
-    return [
-      finding('nobody-can-fire', { ...where, ...(path === null ? {} : { folder: path }) }, message, {
-        witness: { folder: path, people: named.map(({ id }) => id) },
-      }),
-    ]
-  })
+  const { name, trigger } = transition
+  if (trigger === 'hand' && kind.named(transition).length === 0)
+    return [finding('nobody-can-fire', where, `nobody may fire ${name}: say who`)]
+  const ungranted = rightsFor(transition).find((right) => isGrantedNowhere(lifecycle, transition, right))
+  if (ungranted) {
+    const states = transition.from.map((state) => stateName(configuration, state)).join(', ')
+    const message = `nobody can fire ${name}: nobody is granted the right to ${ungranted} in ${states || 'any state'}`
+    return [finding('nobody-can-fire', where, message)]
+  }
+  return trigger === 'hand' ? scope.places.flatMap((place) => firingIn(scope, transition, place)) : []
 }
+
+/** Whether no state that a transition starts from grants a right to anybody. */
+const isGrantedNowhere = ({ states }: Lifecycle, { from }: Transition, right: Right): boolean =>
+  !states.some(
+    ({ state, grants }) =>
+      from.includes(state) && Object.values(grants ?? {}).some((listed) => listed.includes(right)),
+  )
+
+function firingIn({ configuration, lifecycle }: Scope, transition: Transition, place: Place): Finding[] {
+  const { name, firedBy = [], from } = transition
+  const { path, actors } = place
+  const named = actors.filter((actor) => plays(actor, firedBy))
+  if (named.some((actor) => from.some((state) => mayAct(actor, lifecycle, transition, state)))) return []
+  const who = firedBy.map((one) => principalName(configuration, one)).join(' or ')
+  const rights = rightsFor(transition).join(' and to ')
+  const why = named.length
+    ? `none of ${some(named)} has the right to ${rights} there`
+    : `nobody active is ${who}`
+  const where = {
+    lifecycle: lifecycle.id,
+    transition: transition.id,
+    ...(path === null ? {} : { folder: path }),
+  }
+  return [
+    finding('nobody-can-fire', where, `nobody can fire ${name}${inFolder(path)}: ${why}`, {
+      witness: { folder: path, people: named.map(({ id }) => id) },
+    }),
+  ]
+}
+
+const mayAct = (actor: Actor, lifecycle: Lifecycle, transition: Transition, state: string): boolean =>
+  rightsFor(transition).every((right) => actor.may(right, lifecycle, state))
 
 const some = (actors: Actor[]) =>
   `${actors
@@ -71,28 +92,39 @@ const some = (actors: Actor[]) =>
     .map(({ name }) => name)
     .join(', ')}${actors.length > 4 ? ' and others' : ''}`
 
-function quorum(
-  configuration: Configuration,
-  lifecycle: Lifecycle,
-  transition: Transition,
-  places: Place[],
-): Finding[] {
+function quorum(scope: Scope, transition: Transition): Finding[] {
   if (transition.trigger !== 'quorum') return []
-  const where = { lifecycle: lifecycle.id, transition: transition.id }
+  const where = { lifecycle: scope.lifecycle.id, transition: transition.id }
   const seats = transition.seats ?? []
-  const never =
-    seats.length === 0
-      ? `${transition.name} asks for a quorum and has no seats`
-      : seats
-          .filter(({ needed, members }) => needed > 0 && members.length === 0)
-          .map(({ name }) => `nobody may take the seat ${name} of ${transition.name}`)[0]
+  const never = seatsNever(transition.name, seats)
   if (never) return [finding('quorum-unfillable', where, never)]
-  const alone = onlyNamedPeople(seats)
-  if (alone) return unfilled(transition, where, { path: null, actors: alone })
-  return places.flatMap((place) => unfilled(transition, { ...where, folder: place.path! }, place))
+  if (!scope.directory) {
+    const alone = onlyNamedPeople(seats)
+    return alone ? unfilled(transition, where, null, alone) : []
+  }
+  return scope.places.flatMap(({ path, actors }) => {
+    const fromEach = transition.from.map((state) =>
+      unfilled(
+        transition,
+        { ...where, folder: path! },
+        path,
+        actors.filter((actor) => mayAct(actor, scope.lifecycle, transition, state)),
+      ),
+    )
+    return fromEach.some((found) => found.length === 0) ? [] : (fromEach[0] ?? [])
+  })
 }
 
-/** Where every member is a person by name, the seats can be filled or not whatever the directory says. */
+/** Why nobody ever completes a quorum, whoever there is. */
+function seatsNever(name: string, seats: Seat[]): string | undefined {
+  if (seats.length === 0) return `${name} asks for a quorum and has no seats`
+  if (!seats.some(({ needed }) => needed > 0))
+    return `${name} asks for a quorum, and no seat of it needs anybody`
+  const empty = seats.find(({ needed, members }) => needed > 0 && members.length === 0)
+  return empty && `nobody may take the seat ${empty.name} of ${name}`
+}
+
+/** Without a directory: where every member is a person by name, the seats can be filled or not, whoever they are. */
 function onlyNamedPeople(seats: Seat[]): Actor[] | undefined {
   const members = new Set(seats.flatMap((seat) => seat.members))
   const people = [...members].map((member) => idOf('person', member))
@@ -105,7 +137,7 @@ function onlyNamedPeople(seats: Seat[]): Actor[] | undefined {
   }))
 }
 
-function unfilled(transition: Transition, where: Where, { path, actors }: Place): Finding[] {
+function unfilled(transition: Transition, where: Where, path: string | null, actors: Actor[]): Finding[] {
   const { filled, missing } = fillSeats(transition.seats!, actors)
   if (missing.length === 0) return []
   const wanted = transition.seats!.reduce((sum, { needed }) => sum + needed, 0)
@@ -135,12 +167,7 @@ function rolesIn({ transitions, states }: Lifecycle): Set<string> {
   return new Set(named.flatMap((one) => idOf('role', one) ?? []))
 }
 
-function rolesUnassigned(
-  configuration: Configuration,
-  lifecycle: Lifecycle,
-  directory: Directory,
-  places: Place[],
-): Finding[] {
+function rolesUnassigned({ configuration, lifecycle, places }: Scope, directory: Directory): Finding[] {
   return places.flatMap(({ path, actors }) =>
     [...rolesIn(lifecycle)]
       .filter((role) => !actors.some(({ held }) => held.has(principal('role', role))))
@@ -158,30 +185,34 @@ function rolesUnassigned(
  * Whether one person can change a content and bring it to an issued state without anybody else; the first
  * such person.
  */
-function selfApproval(configuration: Configuration, lifecycle: Lifecycle, places: Place[]): Finding[] {
+function selfApproval(scope: Scope): Finding[] {
+  const { lifecycle, directory } = scope
+  const places = directory ? scope.places : [{ path: null, actors: principalActors(lifecycle) }]
   for (const { path, actors } of places)
     for (const actor of actors)
       for (const { state, content } of lifecycle.states) {
         if (content !== 'open' || !actor.may('edit', lifecycle, state)) continue
-        const way = wayAlone(lifecycle, actor, state)
-        if (way) return [selfApprovalFinding(configuration, lifecycle, path, actor, way)]
+        const way = wayAlone(scope, actor, state)
+        if (way) return [selfApprovalFinding(scope, path, actor, way)]
       }
   return []
 }
 
 /** The shortest way to an issued state on which one person fires all by themselves. */
-const wayAlone = (lifecycle: Lifecycle, actor: Actor, state: string): Trace | undefined =>
+const wayAlone = (scope: Scope, actor: Actor, state: string): Trace | undefined =>
   shortestWay(
-    lifecycle,
+    scope.lifecycle,
     state,
     true,
-    (transition, from) => (firesAlone(actor, lifecycle, transition, from) ? true : undefined),
-    (to) => lifecycle.states.some((use) => use.state === to && use.phase === 'issued'),
+    (transition, from) =>
+      firesAlone(actor, scope.lifecycle, transition, from) && isAlive(scope, transition, from)
+        ? true
+        : undefined,
+    (to) => scope.lifecycle.states.some((use) => use.state === to && use.phase === 'issued'),
   )
 
 function selfApprovalFinding(
-  configuration: Configuration,
-  { id }: Lifecycle,
+  { configuration, lifecycle: { id } }: Scope,
   path: string | null,
   actor: Actor,
   way: Trace,
@@ -195,10 +226,10 @@ function selfApprovalFinding(
 
 /** Taking a legacy label over issues nothing new. */
 function firesAlone(actor: Actor, lifecycle: Lifecycle, transition: Transition, from: string): boolean {
-  if (isAdopting(transition.revision) || transition.notBy?.includes('lastEditor')) return false
+  if (isAdopting(transition.revision)) return false
   if (transition.trigger === 'unattended') return true
-  if (transition.trigger === 'hand')
-    return plays(actor, transition.firedBy) && actor.may('move', lifecycle, from)
+  if (transition.notBy?.includes('lastEditor') || !actor.may('move', lifecycle, from)) return false
+  if (transition.trigger === 'hand') return plays(actor, transition.firedBy)
   const seats = (transition.seats ?? []).filter(({ needed }) => needed > 0)
   return seats.length === 1 && seats[0]!.needed === 1 && plays(actor, seats[0]!.members)
 }

@@ -1,4 +1,11 @@
 import {
+  type Configuration,
+  type Lifecycle,
+  stateName,
+  type StateUse,
+  type Transition,
+} from '../configuration'
+import {
   adoptedAttribute,
   checkScheme,
   isAdopting,
@@ -6,26 +13,25 @@ import {
   type RevisionScheme,
   type RevisionStep,
 } from '../revision'
-import { type Configuration, type Lifecycle, stateName, type Transition } from '../configuration'
 import { finding, type Finding } from './finding'
 import { shortestWay } from './graph'
+import { isAlive, type Scope } from './scope'
 import { checkSteps } from './steps'
 
-/**
- * Schemes in which a label stands twice; steps that a scheme has not; labels that would come again, or never
- * be reached.
- */
-export function checkRevisions(configuration: Configuration): Finding[] {
+/** Steps that a scheme has not; labels that would come again, or never be reached; adoption that cannot be done. */
+export function checkRevisions(scope: Scope): Finding[] {
+  const { transitions, states } = scope.lifecycle
   return [
-    ...configuration.schemes.flatMap(schemeProblems),
-    ...checkSteps(configuration),
-    ...configuration.lifecycles.flatMap((lifecycle) => [
-      ...lifecycle.transitions.flatMap((transition) => adoption(configuration, lifecycle, transition)),
-      ...reused(configuration, lifecycle),
-      ...adoptedThenStepped(configuration, lifecycle),
-    ]),
+    ...checkSteps(scope),
+    ...transitions.flatMap((transition) => adopting(scope, transition)),
+    ...states.flatMap((use) => adoptionByNobody(scope, use)),
+    ...reused(scope),
+    ...adoptedThenStepped(scope),
   ]
 }
+
+/** Schemes in which a label stands twice, and others that are not sound. */
+export const checkSchemes = ({ schemes }: Configuration): Finding[] => schemes.flatMap(schemeProblems)
 
 const schemeProblems = (scheme: RevisionScheme): Finding[] =>
   checkScheme(scheme).map(({ code, message, labels }) =>
@@ -34,11 +40,7 @@ const schemeProblems = (scheme: RevisionScheme): Finding[] =>
     }),
   )
 
-function adoption(
-  configuration: Configuration,
-  lifecycle: Lifecycle,
-  { id, name, revision, from }: Transition,
-): Finding[] {
+function adopting({ configuration, lifecycle }: Scope, { id, name, revision, from }: Transition): Finding[] {
   const attribute = adoptedAttribute(revision)
   if (attribute === undefined) return []
   const say = (message: string, fix?: Finding['fix']) => [
@@ -62,15 +64,42 @@ function adoption(
   return say(`adopts a label, and adoption is off in ${names}`, off.length === 1 ? fix : undefined)
 }
 
+/** Adoption is on in a state, and nobody has the right to adopt there: in no folder, or in one of them. */
+function adoptionByNobody({ configuration, lifecycle, places }: Scope, use: StateUse): Finding[] {
+  if (!use.adoption) return []
+  const { state, grants } = use
+  const where = { lifecycle: lifecycle.id, state }
+  const name = stateName(configuration, state)
+  const isGranted = Object.values(grants ?? {}).some((rights) => rights.includes('adopt'))
+  if (!isGranted) {
+    const message = `labels are adopted in ${name}, and nobody is granted the right to adopt there`
+    return [finding('adoption-incomplete', where, message)]
+  }
+  return places
+    .filter(({ actors }) => !actors.some((actor) => actor.may('adopt', lifecycle, state)))
+    .map(({ path }) => {
+      const message = `labels are adopted in ${name}, and nobody in ${path} has the right to adopt there`
+      return finding('adoption-incomplete', { ...where, folder: path! }, message)
+    })
+}
+
 const statesOf = (lifecycle: Lifecycle, is: (use: Lifecycle['states'][number]) => boolean): Set<string> =>
   new Set(lifecycle.states.filter(is).map(({ state }) => state))
 const issuedStates = (lifecycle: Lifecycle) => statesOf(lifecycle, ({ phase }) => phase === 'issued')
 
-/** A way from an issued state through an open one back to an issued state on which nothing need step. */
-function reused(configuration: Configuration, lifecycle: Lifecycle): Finding[] {
+/**
+ * A way from an issued state through an open one back to an issued state on which nothing need step. Adopting may take
+ * over the label that is there already.
+ */
+function reused(scope: Scope): Finding[] {
+  const { configuration, lifecycle } = scope
   const issued = issuedStates(lifecycle)
   const open = statesOf(lifecycle, ({ content }) => content === 'open')
+  const adopts = statesOf(lifecycle, ({ adoption: on }) => on === true)
   const nameOf = (state: string) => stateName(configuration, state)
+  const mayKeep = (transition: Transition, from: string) =>
+    (mayKeepLabel(transition.revision) || (isAdopting(transition.revision) && adopts.has(from))) &&
+    isAlive(scope, transition, from)
   return [...issued].flatMap((state): Finding[] => {
     if (open.has(state)) {
       const message = `content is open in ${nameOf(state)}: it can change under an issued label`
@@ -81,7 +110,8 @@ function reused(configuration: Configuration, lifecycle: Lifecycle): Finding[] {
       lifecycle,
       state,
       false as boolean,
-      ({ revision, to }, _, passed) => (mayKeepLabel(revision) ? passed || open.has(to) : undefined),
+      (transition, from, passed) =>
+        mayKeep(transition, from) ? passed || open.has(transition.to) : undefined,
       (to, passed) => passed && issued.has(to),
     )
     if (!way) return []
@@ -91,7 +121,8 @@ function reused(configuration: Configuration, lifecycle: Lifecycle): Finding[] {
   })
 }
 
-function adoptedThenStepped(configuration: Configuration, lifecycle: Lifecycle): Finding[] {
+function adoptedThenStepped(scope: Scope): Finding[] {
+  const { configuration, lifecycle } = scope
   const from = [...statesOf(lifecycle, ({ adoption: on }) => on === true)]
   const issued = issuedStates(lifecycle)
   if (from.length === 0 || issued.size === 0 || from.some((state) => issued.has(state))) return []
@@ -100,7 +131,7 @@ function adoptedThenStepped(configuration: Configuration, lifecycle: Lifecycle):
       lifecycle,
       state,
       true,
-      ({ revision }) => (may(revision) ? true : undefined),
+      (transition, at) => (may(transition.revision) && isAlive(scope, transition, at) ? true : undefined),
       (to) => issued.has(to),
     )
   const ways = from.flatMap((state) => wayFrom(state, () => true) ?? [])

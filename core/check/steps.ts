@@ -1,21 +1,46 @@
-import { readStep, type RevisionScheme, type RevisionStep, startedSeries } from '../revision'
+import { namesOf } from '../condition'
+import { isAdopting, readStep, type RevisionScheme, type RevisionStep, startedSeries } from '../revision'
 import { schemeIn, stateName, type Configuration, type Lifecycle, type Transition } from '../configuration'
 import { finding, type Finding } from './finding'
+import { canHold, isAlive, isOneOf, type Scope } from './scope'
 
 /** Steps that a lifecycle's scheme does not have, or that would lead back. */
-export function checkSteps(configuration: Configuration): Finding[] {
-  return configuration.lifecycles.flatMap((lifecycle) => {
-    const scheme = schemeIn(configuration, lifecycle)
-    if (!scheme) return []
-    const reached = seriesByState(scheme, lifecycle)
-    return lifecycle.transitions.flatMap((transition) => {
-      const carried = transition.from.flatMap((state) =>
-        [...(reached.get(state) ?? [])].map((index) => ({ state, index })),
-      )
-      const check = checks[readStep(transition.revision).kind as keyof typeof checks]
-      return check ? check({ configuration, scheme, lifecycle, transition, carried }) : []
-    })
+export function checkSteps(scope: Scope): Finding[] {
+  const { configuration, lifecycle } = scope
+  const scheme = schemeIn(configuration, lifecycle)
+  if (!scheme) return []
+  const mayCarry = carrying(scope, scheme)
+  const reached = seriesByState(scheme, lifecycle, mayCarry)
+  return lifecycle.transitions.flatMap((transition) => {
+    const check = checks[readStep(transition.revision).kind as keyof typeof checks]
+    if (!check) return []
+    const carried = transition.from.flatMap((state) =>
+      [...(reached.get(state) ?? [])]
+        .filter((index) => mayCarry(transition, state, index))
+        .map((index) => ({ state, index })),
+    )
+    return check({ configuration, scheme, lifecycle, transition, carried })
   })
+}
+
+/** Whether a document that stands in a state with a label of a series may meet a transition's guard. */
+type MayCarry = (transition: Transition, state: string, series: number) => boolean
+
+function carrying(scope: Scope, { series: all }: RevisionScheme): MayCarry {
+  const known = new Map<string, boolean>()
+  return (transition, state, series) => {
+    const { id } = transition
+    const condition = scope.guards.get(id)
+    const isAsked = condition && [...namesOf(condition)].some((name) => name.startsWith('revision_'))
+    if (!isAsked) return isAlive(scope, transition, state)
+    const key = `${id} ${state} ${series}`
+    let answer = known.get(key)
+    if (answer === undefined) {
+      const carried = isOneOf('revision_series', [all[series]!.id])
+      known.set(key, (answer = canHold(scope, [state], condition, carried).answer !== 'no'))
+    }
+    return answer
+  }
 }
 
 /** Where a document that fires a transition may stand, and the series, by index, that it may carry there. */
@@ -35,20 +60,30 @@ function seriesAfter(scheme: RevisionScheme, revision: RevisionStep, index: numb
 }
 
 /**
- * The series that documents stepped here may carry in each state, by index: followed from the entry until
- * nothing is new.
+ * The series that documents may carry in each state, by index: followed from the entry, where the first one begins, and
+ * from wherever labels are adopted, which may be of any, until nothing is new.
  */
-export function seriesByState(scheme: RevisionScheme, lifecycle: Lifecycle): Map<string, Set<number>> {
+function seriesByState(
+  scheme: RevisionScheme,
+  lifecycle: Lifecycle,
+  mayCarry: MayCarry,
+): Map<string, Set<number>> {
   const series = new Map<string, Set<number>>([[lifecycle.entry, new Set([0])]])
+  const adopts = new Set(lifecycle.states.filter(({ adoption }) => adoption).map(({ state }) => state))
+  const targets = lifecycle.transitions
+    .filter(({ revision, from }) => isAdopting(revision) && from.some((state) => adopts.has(state)))
+    .map(({ to }) => to)
+  for (const state of [...adopts, ...targets]) series.set(state, new Set(scheme.series.keys()))
   for (let grew = true; grew;) {
     grew = false
-    for (const { from, to, revision } of lifecycle.transitions)
-      for (const source of from)
+    for (const transition of lifecycle.transitions)
+      for (const source of transition.from)
         for (const index of series.get(source) ?? []) {
-          const next = seriesAfter(scheme, revision, index)
-          const known = series.get(to) ?? new Set()
+          const next = seriesAfter(scheme, transition.revision, index)
+          const known = series.get(transition.to) ?? new Set()
           if (next < 0 || next >= scheme.series.length || known.has(next)) continue
-          series.set(to, known.add(next))
+          if (!mayCarry(transition, source, index)) continue
+          series.set(transition.to, known.add(next))
           grew = true
         }
   }

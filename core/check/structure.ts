@@ -10,26 +10,24 @@ import {
 import type { FindingCode } from './codes'
 import { finding, type Finding, type Where } from './finding'
 import { reachable } from './graph'
-import { checkNames, repeated } from './names'
+import { awaited } from './awaited'
+import { repeated } from './names'
+import type { Scope } from './scope'
 
 /** Beyond so many states a lifecycle is hard to explain to anybody. */
 const mostStates = 12
 
-/** Names that stand twice, references to nothing, states that cannot be reached or left. */
-export function checkStructure(configuration: Configuration): Finding[] {
-  return [
-    ...checkNames(configuration),
-    ...configuration.lifecycles.flatMap((lifecycle) => [
-      ...inLifecycle(configuration, lifecycle),
-      ...inStates(configuration, lifecycle),
-      ...inTransitions(lifecycle),
-      ...principalsUnknown(configuration, lifecycle),
-    ]),
-    ...statesUnused(configuration),
-  ]
-}
+/** References to nothing, states that cannot be reached or left. */
+export const checkStructure = ({ configuration, lifecycle }: Scope): Finding[] => [
+  ...inLifecycle(configuration, lifecycle),
+  ...inStates(configuration, lifecycle),
+  ...inTransitions(lifecycle),
+  ...principalsUnknown(configuration, lifecycle),
+  ...awaited(lifecycle),
+]
 
-function statesUnused({ states, lifecycles }: Configuration): Finding[] {
+/** States of the catalogue that no lifecycle uses. */
+export function statesUnused({ states, lifecycles }: Configuration): Finding[] {
   const used = new Set(lifecycles.flatMap((lifecycle) => lifecycle.states.map((use) => use.state)))
   return states
     .filter(({ id }) => !used.has(id))

@@ -108,7 +108,7 @@ describe('a condition that cannot be', () => {
     ['mass => 1', 5, /did you mean >=/],
     ['mass <> 1', 6, /did you mean !=/],
     ['title == “open”', 9, /did you mean "open"/],
-    ["title == 'open\"", 9, /did you mean "open"/],
+    ['title == \'open"', 9, /did you mean "open"/],
     ['material == bronze', 12, /did you mean "Bronze"/],
     ['material in ["S355", Bronze]', 21, /did you mean "Bronze"/],
     ['isOneOf(material, s355)', 18, /did you mean "S355"/],

@@ -1,11 +1,10 @@
 import type { ComparisonOperator, Condition, Operand } from './types'
 import type { DocumentRecord, Value } from '../attribute'
 import { compareText } from '../support'
+import { derivedOf } from './derived'
 import { globTakes } from './glob'
 
 type Test = (record: DocumentRecord) => boolean
-
-const tests = new WeakMap<Condition, Test>()
 
 /** Whether a condition holds for a record (attributes and facts together). What is missing from the record is empty. */
 export const evaluate = (condition: Condition, record: DocumentRecord): boolean =>
@@ -13,9 +12,8 @@ export const evaluate = (condition: Condition, record: DocumentRecord): boolean 
 
 /** A condition as a function of records, for whoever asks it of thousands. */
 export function predicate(condition: Condition): Test {
-  let test = tests.get(condition)
-  if (!test) tests.set(condition, (test = testOf(condition)))
-  return test
+  const derived = derivedOf(condition)
+  return (derived.test ??= testOf(condition))
 }
 
 /** Made once for each tree. */

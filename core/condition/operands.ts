@@ -1,6 +1,7 @@
 import { type Attribute, isDate, type ValueType } from '../attribute'
+import { nearestName } from '../support'
 import { sorts } from './sorts'
-import { choiceAt, nearestName, operatorFor } from './suggest'
+import { choiceAt, operatorFor } from './suggest'
 import { TokenStream } from './token-stream'
 import type { Token } from './tokens'
 import { ConditionError, type Operand } from './types'

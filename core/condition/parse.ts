@@ -1,9 +1,8 @@
 import { type Attribute, attributeType, type ValueType } from '../attribute'
-import { remembered } from '../support'
+import { nearestName, remembered } from '../support'
 import { facts } from './facts'
 import { OperandReader, typeName } from './operands'
 import { sorts } from './sorts'
-import { nearestName } from './suggest'
 import type { Token } from './tokens'
 import {
   type ComparisonOperator,

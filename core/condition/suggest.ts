@@ -1,4 +1,3 @@
-import { editDistance } from '../support'
 import type { Token } from './tokens'
 
 /** What words of other languages are in conditions. */
@@ -7,22 +6,6 @@ const otherWords: Record<string, string> = { and: '&&', or: '||', not: '!' }
 /** What a word stands for that conditions do not have: `and`, `OR`, `not`. */
 export const operatorFor = ({ kind, text }: Token): string | undefined =>
   kind === 'name' ? otherWords[text.toLowerCase()] : undefined
-
-/**
- * The nearest of some names, by edit distance without regard to case; the one that differs in case alone first.
- * Undefined where none is near.
- */
-export function nearestName(word: string, known: string[]): string | undefined {
-  const lower = word.toLowerCase()
-  const [best] = known
-    .map((name) => ({
-      name,
-      far: editDistance(lower, name.toLowerCase()),
-      exactly: editDistance(word, name),
-    }))
-    .sort((a, b) => a.far - b.far || a.exactly - b.exactly)
-  return best && best.far < word.length && best.far <= Math.max(1, word.length / 3) ? best.name : undefined
-}
 
 /** The longest of some choices that stands at a place of a text without its quotes, in quotes, whatever its case. */
 export function choiceAt(text: string, at: number, choices: string[]): string | undefined {

@@ -9,10 +9,9 @@ export interface Token {
   end: number
 }
 
-const blank = /\s*/y
-const number = /(?:\d+\.\d+|\d+|\.\d+)(?:[eE][+-]?\d+)?/y
-const name = /[A-Za-z_][A-Za-z0-9_]*/y
-const sign = /&&|\|\||==|!=|<=|>=|[!<>()[\],.-]/y
+/** Blanks, and then a number, a name, a sign, or the quote that a text begins with. */
+const next =
+  /\s*(?:((?:\d+\.\d+|\d+|\.\d+)(?:[eE][+-]?\d+)?)|([A-Za-z_][A-Za-z0-9_]*)|(&&|\|\||==|!=|<=|>=|[!<>()[\],.-])|(["']))/y
 const escapes: Record<string, string> = {
   n: '\n',
   r: '\r',
@@ -28,31 +27,28 @@ const escapes: Record<string, string> = {
 export function tokenize(text: string): Token[] {
   const tokens: Token[] = []
   let at = 0
-  const match = (pattern: RegExp) => {
-    pattern.lastIndex = at
-    return pattern.exec(text)?.[0]
-  }
+  const add = (kind: Token['kind'], value: string, start: number) =>
+    tokens.push({ kind, text: value, at: start, end: at })
   for (;;) {
-    at += match(blank)?.length ?? 0
-    if (at >= text.length) return [...tokens, { kind: 'end', text: '', at: text.length, end: text.length }]
-    const char = text[at]!
-    if (char === '"' || char === "'") {
-      const { value, end } = readString(text, at)
-      tokens.push({ kind: 'string', text: value, at, end })
+    next.lastIndex = at
+    const match = next.exec(text)
+    if (!match) break
+    const [, number, name, sign, quote] = match
+    at = next.lastIndex
+    if (quote !== undefined) {
+      const start = at - 1
+      const { value, end } = readString(text, start)
       at = end
-      continue
-    }
-    const found = (
-      [
-        ['number', match(number)],
-        ['name', match(name)],
-        ['sign', match(sign)],
-      ] as const
-    ).find(([, hit]) => hit !== undefined)
-    if (!found) throw unexpected(text, at)
-    tokens.push({ kind: found[0], text: found[1]!, at, end: at + found[1]!.length })
-    at += found[1]!.length
+      add('string', value, start)
+    } else if (number !== undefined) add('number', number, at - number.length)
+    else if (name !== undefined) add('name', name, at - name.length)
+    else add('sign', sign!, at - sign!.length)
   }
+  const rest = text.slice(at).search(/\S/)
+  if (rest >= 0) throw unexpected(text, at + rest)
+  at = text.length
+  add('end', '', at)
+  return tokens
 }
 
 function unexpected(text: string, at: number): ConditionError {

@@ -12,6 +12,7 @@ export {
   principalName,
   schemeFor,
   schemeIn,
+  namedState,
   stateName,
   stateUseOf,
   transitionOf,

@@ -48,6 +48,12 @@ export const stateUseOf = (lifecycle: Lifecycle, id: string): StateUse =>
     lifecycle.states.find((use) => use.state === id),
   )
 
+/** A state as templates name it. */
+export function namedState(configuration: Configuration, id: string): Required<State> {
+  const { name, description = '' } = catalogueState(configuration, id)
+  return { id, name, description }
+}
+
 /** A state's name for people. */
 export const stateName = (configuration: Configuration, id: string): string =>
   configuration.states.find((state) => state.id === id)?.name ?? id

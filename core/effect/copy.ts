@@ -14,5 +14,6 @@ export const copy: EffectKind<CopyEffect> = {
   blank: () => ({ folder: '/' }),
   words: ({ folder }) => `files a copy in ${folder}`,
   faults: () => [],
+  isAwaited: true,
   carryOut: notCarriedOut('copy'),
 }

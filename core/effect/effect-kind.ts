@@ -19,9 +19,22 @@ export interface Surroundings {
   seats: { id: string; name: string; needed: number }[]
 }
 
+/** A state, as templates may name it. */
+export interface NamedState {
+  id: string
+  name: string
+  description: string
+}
+
+/** An effect's place for the checker: the transition around it, and the states on both ends. */
+export interface EffectPlace extends Surroundings {
+  from: NamedState[]
+  to: NamedState
+}
+
 /** What is wrong with an effect where it stands. */
 export interface EffectFault {
-  code: 'template-invalid' | 'signer-missing'
+  code: 'template-invalid' | 'signer-missing' | 'write-impossible'
   message: string
 }
 
@@ -72,7 +85,11 @@ export interface EffectKind<Effect> {
   words: (effect: Effect, names: Names) => string
   /** The attribute it writes, if it writes one. */
   writes?: (effect: Effect) => string
-  faults: (effect: Effect, around: Surroundings) => EffectFault[]
+  /** The attributes whose values it uses, if it uses any. */
+  reads?: (effect: Effect) => string[]
+  faults: (effect: Effect, around: EffectPlace) => EffectFault[]
+  /** Set while the engine does not carry it out yet. */
+  isAwaited?: true
   /** @throws EffectError */
   carryOut: (effect: Effect, moment: Moment) => EffectCommand[]
 }

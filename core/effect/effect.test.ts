@@ -6,13 +6,21 @@ const attributes: Attribute[] = [
   { id: 'stamp', name: 'Status stamp', type: 'text', systemOnly: true },
   { id: 'mass', name: 'Mass', type: 'number' },
   { id: 'checker', name: 'Checker', type: 'text', systemOnly: true },
+  { id: 'material', name: 'Material', type: 'choice', choices: ['S355', 'Bronze'] },
+  { id: 'finish', name: 'Finish', type: 'choice', choices: ['zinc', 'S355'] },
+  { id: 'due', name: 'Due', type: 'date' },
+  { id: 'urgent', name: 'Urgent', type: 'yesno' },
 ]
 const seats = [{ id: 'checkers', name: 'Checkers', needed: 2 }]
 const names = {
   of: (id: string) => attributes.find((attribute) => attribute.id === id)?.name ?? id,
   isStamp: (id: string) => attributes.some((attribute) => attribute.id === id && attribute.systemOnly),
 }
-const around = { attributes, transition: 'Issue', byQuorum: true, seats }
+const state = (id: string, name: string) => ({ id, name, description: '' })
+const around = {
+  ...{ attributes, transition: 'Issue', byQuorum: true, seats },
+  ...{ from: [state('draft', 'Draft'), state('seven', '7')], to: state('issued', 'Issued') },
+}
 const write = (attribute: string, value: string): Effect => ({ kind: 'write', attribute, value })
 const sign = (signer: number | 'last', seat = 'checkers'): Effect => ({
   kind: 'sign',
@@ -51,8 +59,64 @@ describe('what is wrong with one where it stands', () => {
     ['no such seat', sign('last', 'board'), around, 'it has no seat “board”'],
     ['too few signers', sign(3), around, 'signer 3 of Checkers, which has 2'],
     ['signers count from 1', sign(0), around, 'signer 0 of Checkers, which has 2'],
+    [
+      'a seat that needs nobody',
+      sign('last'),
+      { ...around, seats: [{ id: 'checkers', name: 'Checkers', needed: 0 }] },
+      'nobody has to sign as Checkers',
+    ],
   ])('is a signer that never comes: %s', (_, effect, place, why) =>
     expect(faults(effect, place)).toEqual([`Checker waits for a signer that Issue never has: ${why}`]),
+  )
+  it.each<[string, Effect, RegExp]>([
+    ['an attribute that is none', write('stamp', '{{ weight }}'), /names “weight”, which is nothing here/],
+    ['a slip in an attribute’s name', write('stamp', '{{ mas }}'), /did you mean mass\?/],
+    ['a part that a state has not', write('stamp', '{{ to.nme }}'), /names “to\.nme”/],
+  ])('is a name that means nothing: %s', (_, effect, message) =>
+    expect(faults(effect)).toEqual([expect.stringMatching(message)]),
+  )
+  it('is no name of the signers, where there are some', () => {
+    expect(faults(write('stamp', '{{ signers | join: ", " }}'))).toEqual([])
+    expect(faults(write('stamp', '{{ signers }}'), { ...around, byQuorum: false })).toHaveLength(1)
+  })
+  it.each<[string, Effect, boolean]>([
+    ['a text into a number', write('mass', 'heavy'), true],
+    ['a number into a number', write('mass', '7.5'), false],
+    ['nothing into a number', write('mass', ''), false],
+    ['what is no choice', write('material', 'steel'), true],
+    ['a choice', write('material', 'Bronze'), false],
+    ['the state’s name into a number', write('mass', '{{ to.name }}'), true],
+    ['the state’s name into a text', write('stamp', '{{ to.name }}'), false],
+    [
+      'an earlier state’s name that is a number, and another’s that is none',
+      write('mass', '{{ from.name }}'),
+      true,
+    ],
+    ['the day into a number', write('mass', '{{ today }}'), true],
+    ['the day into a day', write('due', '{{ today }}'), false],
+    ['the day, written otherwise, into a number', write('mass', '{{ today | date: "%Y" }}'), false],
+    ['somebody into a yes or no', write('urgent', '{{ person.name }}'), true],
+    ['a choice, which may be empty, into others', write('finish', '{{ material }}'), false],
+    ['a choice with something before it', write('finish', 'x{{ material }}'), true],
+    [
+      'a choice that can be one of them',
+      write('finish', '{% if urgent %}{{ material }}{% else %}x{% endif %}'),
+      false,
+    ],
+    ['a text that may be anything', write('mass', '{{ stamp }}'), false],
+    [
+      'a day into a slot for days',
+      { ...(sign(1) as object), attribute: 'due', part: 'date' } as Effect,
+      false,
+    ],
+    [
+      'a name into a slot for days',
+      { ...(sign(1) as object), attribute: 'due', part: 'name' } as Effect,
+      true,
+    ],
+    ['a day into a number', { ...(sign(1) as object), attribute: 'mass', part: 'date' } as Effect, true],
+  ])('is a value that cannot be: %s', (_, effect, is) =>
+    expect(faults(effect).some((fault) => fault.includes('is always refused'))).toBe(is),
   )
   it.each([sign(1), sign(2), sign('last')])('nothing where the signer comes: %o', (effect) =>
     expect(faults(effect)).toEqual([]),

@@ -27,6 +27,9 @@ export function effectKind({ kind }: Pick<Effect, 'kind'>): EffectKind<Effect> {
 /** The attribute that an effect writes; undefined where it writes none. */
 export const writtenAttribute = (effect: Effect): string | undefined => effectKind(effect).writes?.(effect)
 
+/** The attributes whose values an effect uses. */
+export const readAttributes = (effect: Effect): string[] => effectKind(effect).reads?.(effect) ?? []
+
 /** What an effect looks like in a file: asked each time, so that a kind in the table is one that is taken. */
 export const effectShape = (): Shape =>
   ofKind(

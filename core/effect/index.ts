@@ -1,2 +1,9 @@
-export { type Control, EffectError, type EffectKind } from './effect-kind'
-export { type Effect, effectKind, effectKinds, effectShape, writtenAttribute } from './effects'
+export { type Control, EffectError, type EffectKind, type EffectPlace, type NamedState } from './effect-kind'
+export {
+  type Effect,
+  effectKind,
+  effectKinds,
+  effectShape,
+  readAttributes,
+  writtenAttribute,
+} from './effects'

@@ -16,5 +16,6 @@ export const render: EffectKind<RenderEffect> = {
   blank: () => ({ format: 'pdf' }),
   words: () => 'makes a PDF',
   faults: () => [],
+  isAwaited: true,
   carryOut: notCarriedOut('render'),
 }

@@ -14,5 +14,6 @@ export const run: EffectKind<RunEffect> = {
   blank: () => ({ job: 'job' }),
   words: ({ job }) => `runs ${job}`,
   faults: () => [],
+  isAwaited: true,
   carryOut: notCarriedOut('run'),
 }

@@ -1,5 +1,6 @@
+import type { Attribute } from '../attribute'
 import { attributeId, either, type FieldsOf, id, one, whole } from '../shape'
-import { type EffectKind, notCarriedOut } from './effect-kind'
+import { type EffectFault, type EffectKind, notCarriedOut } from './effect-kind'
 
 const parts = ['name', 'initials', 'date'] as const
 
@@ -35,7 +36,7 @@ export const sign: EffectKind<SignEffect> = {
   words: ({ attribute, part, signer, seat }, names) =>
     `${names.of(attribute)} gets the ${part} of ${signer === 'last' ? 'the last signer' : `signer ${signer}`} of ${seat}`,
   writes: ({ attribute }) => attribute,
-  faults({ attribute, seat: seatId, signer }, { attributes, transition, byQuorum, seats }) {
+  faults({ attribute, seat: seatId, signer, part }, { attributes, transition, byQuorum, seats }) {
     const slot = attributes.find((other) => other.id === attribute)?.name ?? attribute
     const seat = seats.find((other) => other.id === seatId)
     const missing = (why: string) => {
@@ -44,8 +45,32 @@ export const sign: EffectKind<SignEffect> = {
     }
     if (!byQuorum) return missing('it is not fired by quorum')
     if (!seat) return missing(`it has no seat “${seatId}”`)
-    if (signer === 'last' || (signer >= 1 && signer <= seat.needed)) return []
-    return missing(`signer ${signer} of ${seat.name}, which has ${seat.needed}`)
+    if (seat.needed < 1) return missing(`nobody has to sign as ${seat.name}`)
+    if (signer !== 'last' && (signer < 1 || signer > seat.needed))
+      return missing(`signer ${signer} of ${seat.name}, which has ${seat.needed}`)
+    return cannotHold(
+      attributes.find((other) => other.id === attribute),
+      part,
+      transition,
+    )
   },
+  isAwaited: true,
   carryOut: notCarriedOut('sign'),
+}
+
+/** The types of attribute that take what a slot gets. Names and days may be choices, if somebody made them so. */
+const takers: Record<SignEffect['part'], string[]> = {
+  name: ['text', 'choice'],
+  initials: ['text', 'choice'],
+  date: ['text', 'date'],
+}
+
+function cannotHold(
+  attribute: Attribute | undefined,
+  part: SignEffect['part'],
+  transition: string,
+): EffectFault[] {
+  if (!attribute || takers[part].includes(attribute.type)) return []
+  const message = `${transition} is always refused: ${attribute.name} cannot hold the ${part} of a signer`
+  return [{ code: 'write-impossible', message }]
 }

@@ -1,7 +1,8 @@
-import { valueFor } from '../attribute'
+import { type Attribute, valueFor } from '../attribute'
 import { attributeId, type FieldsOf, text } from '../shape'
-import { render, templateFault, templateInWords } from '../template'
-import { EffectError, type EffectKind } from './effect-kind'
+import { namesIn, render, templateFault, templateInWords, templateProblem } from '../template'
+import { EffectError, type EffectKind, type EffectPlace } from './effect-kind'
+import { outputsOf } from './outputs'
 
 /** Writes what a Liquid template gives into an attribute. */
 export interface WriteEffect {
@@ -23,10 +24,19 @@ export const write: EffectKind<WriteEffect> = {
     return names.isStamp(attribute) ? `stamps ${what}` : `writes ${what} into ${names.of(attribute)}`
   },
   writes: ({ attribute }) => attribute,
-  faults({ attribute, value }, { transition }) {
-    const fault = templateFault(value)
-    const message = `what ${transition} writes into ${attribute} cannot be read: ${fault}`
-    return fault ? [{ code: 'template-invalid', message }] : []
+  reads: ({ value }) => (templateFault(value) ? [] : namesIn(value).map(([name]) => name!)),
+  faults({ attribute: id, value }, around) {
+    const { attributes, transition, byQuorum } = around
+    const invalid = templateProblem(
+      value,
+      attributes.map((other) => other.id),
+      byQuorum ? ['signers'] : [],
+    )
+    if (invalid)
+      return [{ code: 'template-invalid', message: `what ${transition} writes into ${id} ${invalid}` }]
+    const attribute = attributes.find((other) => other.id === id)
+    const why = attribute && impossible(attribute, value, around)
+    return why ? [{ code: 'write-impossible', message: `${transition} is always refused: ${why}` }] : []
   },
   carryOut({ attribute: id, value: template }, { attributes, context, written }) {
     try {
@@ -39,4 +49,25 @@ export const write: EffectKind<WriteEffect> = {
       throw new EffectError(message, 'mend what the transition writes', { cause })
     }
   },
+}
+
+/** Why nothing that a template can give is a value of an attribute, from one of the states, if nothing is. */
+function impossible(attribute: Attribute, template: string, place: EffectPlace): string | undefined {
+  if (attribute.type === 'text') return undefined
+  for (const from of place.from) {
+    const outputs = outputsOf(template, attribute, { ...place, from })
+    const whys = outputs?.map((output) => refusalOf(attribute, output))
+    if (whys?.length && !whys.includes(undefined))
+      return `${whys[0]}${place.from.length > 1 ? `, from ${from.name}` : ''}`
+  }
+  return undefined
+}
+
+function refusalOf(attribute: Attribute, text: string): string | undefined {
+  try {
+    valueFor(attribute, text)
+    return undefined
+  } catch (error) {
+    return (error as Error).message
+  }
 }

@@ -1,9 +1,8 @@
 import { EffectError, effectKind } from '../effect'
 import {
-  catalogueState,
   type Lifecycle,
   lifecycleOf,
-  stateName,
+  namedState,
   type Transition,
   transitionOf,
 } from '../configuration'
@@ -124,8 +123,8 @@ function templateContext(
     ...blank,
     ...document.record,
     ...values,
-    from: { name: stateName(configuration, document.state) },
-    to: catalogueState(configuration, transition.to),
+    from: namedState(configuration, document.state),
+    to: namedState(configuration, transition.to),
     person: { name: person.name },
     number: document.number,
     revision: after ?? '',

@@ -1,4 +1,5 @@
 export { compareText } from './compare-text'
 export { editDistance } from './edit-distance'
 export { groupBy } from './group-by'
+export { nearestName } from './nearest-name'
 export { remembered } from './remember'

@@ -74,7 +74,8 @@ const nowhere = {
   existsSync: () => false,
   resolve: (_folder: string, file: string) => file,
 }
-const liquid = new Liquid({
+/** Liquid, with what a template may do and no more. */
+export const liquid = new Liquid({
   strictVariables: true,
   strictFilters: true,
   ownPropertyOnly: true,

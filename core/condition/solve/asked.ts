@@ -1,11 +1,17 @@
 import { parse, labelParts, type RevisionScheme } from '../../revision'
 import type { DocumentRecord } from '../../attribute'
 import { type Cell, cellsOf, entangled, type FiniteVariable, subjectOf } from './cells'
-import { all, any, empty, filled, type Formula, inside, type Literal, literalsOf } from './formula'
-import { factOf, groupOfLabel, labelCells, type LabelCell, labelNames } from './labels'
+import { all, any, empty, filled, type Formula, inside, type Literal } from './formula'
+import { partsOf } from './formula-parts'
+import { factOf, groupOfLabel, labelNames } from './label-facts'
+import { labelCells, type LabelCell } from './labels'
 import { labelLanguage } from './label-language'
 import { isOneOf } from './parts'
 import type { Variables } from './variables'
+
+/** With so few alternatives, trying them is quicker than listing the values that each variable may have. */
+const fewAlternatives = 3
+const none = { variables: new Map(), masks: new Map() }
 
 /** What is asked, made ready for the search: formulas, and the finite variables among those they speak of. */
 export interface Asked {
@@ -20,7 +26,10 @@ export interface Asked {
  * @throws Undecided where what is asked of labels is too intricate.
  */
 export function asked(formulas: Formula[], variables: Variables, scheme?: RevisionScheme): Asked {
-  const literals = formulas.flatMap(literalsOf)
+  const parts = formulas.map(partsOf)
+  const isWide = parts.reduce((sum, of) => sum + of.alternatives, 0) > fewAlternatives
+  if (!isWide && !parts.some(({ areAboutLabels }) => areAboutLabels)) return { formulas, ...none }
+  const literals = parts.flatMap((of) => of.literals)
   const apart = entangled(literals)
   const ready: Asked = { formulas: [...formulas], variables: new Map(), masks: new Map() }
   const whole = new Set<string>()
@@ -35,7 +44,9 @@ export function asked(formulas: Formula[], variables: Variables, scheme?: Revisi
     ready.variables.set(group, variable)
     for (const [literal, mask] of masks) ready.masks.set(literal, { name: group, mask })
   }
-  const cells = cellsOf(ready.formulas, variables, (name) => whole.has(name))
+  if (!isWide) return ready
+  const every = ready.formulas.flatMap((formula) => partsOf(formula).literals)
+  const cells = cellsOf(every, variables, (name) => whole.has(name))
   for (const [name, variable] of cells.variables) ready.variables.set(name, variable)
   for (const [literal, mask] of cells.masks) ready.masks.set(literal, mask)
   return ready

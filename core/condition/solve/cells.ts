@@ -1,10 +1,8 @@
-import { sorts } from '../sorts'
-import type { ComparisonOperator } from '../types'
 import { spend } from './effort'
-import { type Formula, type Literal, literalsOf } from './formula'
-import { numberCells } from './numbers'
+import type { Literal } from './formula'
+import { areRelated, numberCells } from './numbers'
 import { takes } from './text-constraint'
-import type { Variables } from './variables'
+import { sortOf, type Variables } from './variables'
 
 /** A value as the solver has it: null where it is empty. */
 export type Cell = string | number | null
@@ -42,9 +40,8 @@ export function entangled(literals: Literal[]): Set<string> {
 export const subjectOf = (literal: Literal): string =>
   literal.kind === 'number' ? String(literal.left) : literal.kind === 'texts' ? literal.left : literal.name
 
-/** Every finite variable of some formulas; `others` are left alone. */
-export function cellsOf(formulas: Formula[], variables: Variables, others: (name: string) => boolean): Cells {
-  const literals = formulas.flatMap((formula) => literalsOf(formula))
+/** Every finite variable of some literals; `others` are left alone. */
+export function cellsOf(literals: Literal[], variables: Variables, others: (name: string) => boolean): Cells {
   const apart = entangled(literals)
   const bySubject = new Map<string, Literal[]>()
   for (const literal of literals) {
@@ -86,12 +83,9 @@ export const maskOf = (bits: boolean[]): bigint =>
   bits.reduce((mask, bit, index) => (bit ? mask | (1n << BigInt(index)) : mask), 0n)
 
 /** One value of each kind that literals may tell apart, empty first; undefined where there is no such list. */
-function valuesOf(
-  name: string,
-  literals: Literal[],
-  { types, attributes, choices }: Variables,
-): Cell[] | undefined {
-  const { solved } = sorts[types.get(name)!]
+function valuesOf(name: string, literals: Literal[], variables: Variables): Cell[] | undefined {
+  const { attributes, choices } = variables
+  const { solved } = sortOf(variables, name)
   const attribute = attributes.get(name)
   if (solved.as === 'number') {
     const constants = literals.flatMap((literal) =>
@@ -122,17 +116,8 @@ function isMet(literal: Literal, value: Cell): boolean {
   if (literal.kind === 'empty') return value === null
   if (value === null) return false
   if (literal.kind === 'filled') return true
-  if (literal.kind === 'number') return compares[literal.operator](Number(value), Number(literal.right))
+  if (literal.kind === 'number') return areRelated(Number(value), literal.operator, Number(literal.right))
   return literal.kind === 'text' && takes(literal, String(value))
-}
-
-const compares: Record<ComparisonOperator, (one: number, other: number) => boolean> = {
-  '==': (one, other) => one === other,
-  '!=': (one, other) => one !== other,
-  '<': (one, other) => one < other,
-  '<=': (one, other) => one <= other,
-  '>': (one, other) => one > other,
-  '>=': (one, other) => one >= other,
 }
 
 /** The places of the bits that are set, the lowest first. */

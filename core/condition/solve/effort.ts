@@ -10,7 +10,9 @@ const ofCheck = 16_000_000
 /** What a question may cost after that: enough for the usual ones. */
 const afterThat = 40_000
 
-let left = Infinity
+/** Outside a question nothing is counted. A whole number, since others are made anew each time they change. */
+const endless = 2_000_000_000
+let left = endless
 let leftForAll: number | undefined
 
 /** Counts steps of the search. @throws Undecided once the question has cost what it may. */
@@ -27,7 +29,7 @@ export function forOneQuestion<T>(answer: () => T): T {
     return answer()
   } finally {
     if (leftForAll !== undefined) leftForAll -= given - Math.max(0, left)
-    left = Infinity
+    left = endless
   }
 }
 
@@ -40,3 +42,6 @@ export function forOneCheck<T>(answer: () => T): T {
     leftForAll = undefined
   }
 }
+
+/** What is left for all questions of the check that is under way; endless outside one. */
+export const effortLeft = (): number => leftForAll ?? Infinity

@@ -1,10 +1,12 @@
 import { sorts } from '../sorts'
 import type { ComparisonOperator, Condition, Operand } from '../types'
 import type { Value, ValueType } from '../../attribute'
+import { derivedOf } from '../derived'
 import { evaluate } from '../evaluate'
 import { contains, endsWith, glob, relatedTo, startsWith } from './languages'
 import { type Language } from './automaton'
-import { isOneOf, partOf, prefixOf, suffixOf } from './parts'
+import type { Parts } from './formula-parts'
+import { exactly, partOf, prefixOf, suffixOf } from './parts'
 
 /**
  * What must hold of single variables, or of two that are not empty. Everything a condition says is made of these:
@@ -18,8 +20,10 @@ export type Literal =
 
 export type TextRelation = '==' | '<' | '<=' | 'startsWith' | 'endsWith' | 'contains'
 
-/** Negations are carried down to the literals. */
-export type Formula = { kind: 'literal'; literal: Literal } | { kind: 'and' | 'or'; parts: Formula[] }
+/** Negations are carried down to the literals. `known` is what has been worked out of it. */
+export type Formula = { known?: Parts } & (
+  { kind: 'literal'; literal: Literal } | { kind: 'and' | 'or'; parts: Formula[] }
+)
 
 export const always: Formula = { kind: 'and', parts: [] }
 export const never: Formula = { kind: 'or', parts: [] }
@@ -32,29 +36,14 @@ export const filled = (name: string) => literal({ kind: 'filled', name })
 export const inside = (name: string, language: Language) =>
   literal({ kind: 'text', name, language, inside: true })
 
-const made = { true: new WeakMap<Condition, Formula>(), false: new WeakMap<Condition, Formula>() }
-
 /**
  * The formula that says a condition holds, or with `holds` false that it does not; made once for each tree,
  * with its automata.
  */
 export function formulaOf(condition: Condition, holds: boolean): Formula {
-  const known = made[`${holds}`]
-  let formula = known.get(condition)
-  if (!formula) known.set(condition, (formula = written(condition, holds)))
-  return formula
-}
-
-const listed = new WeakMap<Formula, Literal[]>()
-
-/** Every literal of a formula; the same list each time. */
-export function literalsOf(formula: Formula): Literal[] {
-  let literals = listed.get(formula)
-  if (!literals) {
-    literals = formula.kind === 'literal' ? [formula.literal] : formula.parts.flatMap(literalsOf)
-    listed.set(formula, literals)
-  }
-  return literals
+  const derived = derivedOf(condition)
+  if (holds) return (derived.holds ??= written(condition, true))
+  return (derived.fails ??= written(condition, false))
 }
 
 function written(condition: Condition, holds: boolean): Formula {
@@ -69,7 +58,7 @@ function written(condition: Condition, holds: boolean): Formula {
       return (condition.kind === 'and') === holds ? all(...parts) : any(...parts)
     }
     case 'yes':
-      return within(condition.name, isOneOf(['true']), holds)
+      return within(condition.name, exactly('true'), holds)
     case 'in': {
       const parts = condition.values.map((value) => comparison('==', condition.of, value, holds))
       return holds ? { kind: 'or', parts } : { kind: 'and', parts }
@@ -179,7 +168,7 @@ function relationTo({ name, type }: Identifier, operator: ComparisonOperator, va
     return literal({ kind: 'number', left: name, operator, right: solved.toNumber(value) })
   const text = String(value)
   if (operator === '==' || operator === '!=')
-    return literal({ kind: 'text', name, language: isOneOf([text]), inside: operator === '==' })
+    return literal({ kind: 'text', name, language: exactly(text), inside: operator === '==' })
   return literal({ kind: 'text', name, language: relatedTo(operator, text), inside: true })
 }
 

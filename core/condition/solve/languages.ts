@@ -1,11 +1,14 @@
 import type { ComparisonOperator } from '../types'
+import { remembered } from '../../support'
 import { spend } from './effort'
 import { automaton, chars, type Language, same } from './automaton'
 
 const lost = -1
+/** So many languages of a kind are kept: the same texts are asked for over and over. */
+const most = 2000
 
 /** Texts that begin with a text. */
-export function startsWith(text: string): Language {
+export const startsWith = remembered(most, (text): Language => {
   const wanted = chars(text)
   return {
     ...automaton<number>(
@@ -18,7 +21,7 @@ export function startsWith(text: string): Language {
     ),
     example: text,
   }
-}
+})
 
 /** Where to go on in a text after a mismatch (Knuth, Morris, Pratt). */
 function matcher(wanted: string[]): (at: number, char: string) => number {
@@ -36,7 +39,7 @@ function matcher(wanted: string[]): (at: number, char: string) => number {
 }
 
 /** Texts that end with a text. */
-export function endsWith(text: string): Language {
+export const endsWith = remembered(most, (text): Language => {
   const wanted = chars(text)
   const next = matcher(wanted)
   return {
@@ -50,10 +53,10 @@ export function endsWith(text: string): Language {
     ),
     example: text,
   }
-}
+})
 
 /** Texts that have a text somewhere in them. */
-export function contains(text: string): Language {
+export const contains = remembered(most, (text): Language => {
   const wanted = chars(text)
   const next = matcher(wanted)
   return {
@@ -67,13 +70,13 @@ export function contains(text: string): Language {
     ),
     example: text,
   }
-}
+})
 
 /**
  * Texts that a glob takes: `*` any text, `?` one character. The state is the set of places in the pattern
  * where one may stand.
  */
-export function glob(pattern: string): Language {
+export const glob = remembered(most, (pattern): Language => {
   const wanted = chars(pattern.replace(/\*+/g, '*'))
   const open = (places: Iterable<number>) => {
     const found = new Set<number>()
@@ -100,7 +103,7 @@ export function glob(pattern: string): Language {
     (places) => places.length === 0,
   )
   return { ...language, example: wanted.join('').replaceAll('*', '').replaceAll('?', 'a') }
-}
+})
 
 const less = -2
 const greater = -3

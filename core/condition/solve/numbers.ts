@@ -28,6 +28,9 @@ export function solveNumbers(
   relations: NumberRelation[],
   isWhole: (name: string) => boolean,
 ): Map<string, number> | null {
+  if (names.length === 0) return new Map()
+  const alone = againstConstants(names, relations, isWhole)
+  if (alone !== undefined) return alone
   const solution = leastSolution(
     names,
     relations.filter(({ operator }) => operator !== '!='),
@@ -43,6 +46,45 @@ export function solveNumbers(
     solveNumbers(names, [...others, { ...violated, operator: '<' }], isWhole) ??
     solveNumbers(names, [...others, { ...violated, operator: '>' }], isWhole)
   )
+}
+
+const compares: Record<ComparisonOperator, (one: number, other: number) => boolean> = {
+  '==': (one, other) => one === other,
+  '!=': (one, other) => one !== other,
+  '<': (one, other) => one < other,
+  '<=': (one, other) => one <= other,
+  '>': (one, other) => one > other,
+  '>=': (one, other) => one >= other,
+}
+
+/** Whether two numbers stand to each other as they should. */
+export const areRelated = (one: number, operator: ComparisonOperator, other: number): boolean =>
+  compares[operator](one, other)
+
+/** The usual case, in which each variable is compared with constants alone; undefined where it is not so simple. */
+function againstConstants(
+  names: string[],
+  relations: NumberRelation[],
+  isWhole: (name: string) => boolean,
+): Map<string, number> | null | undefined {
+  const found = new Map<string, number>()
+  for (const name of names) {
+    const own = relations.filter(({ left, right }) => left === name || right === name)
+    const constants: number[] = []
+    for (const { left, right } of own) {
+      if (left !== name || typeof right !== 'number') return undefined
+      constants.push(right)
+    }
+    spend(10 + own.length)
+    const cells = numberCells(constants, isWhole(name), [])
+    if (!cells) return undefined
+    const fitting = cells.find((cell) =>
+      own.every(({ operator, right }) => compares[operator](cell, right as number)),
+    )
+    if (fitting === undefined) return null
+    found.set(name, fitting)
+  }
+  return found
 }
 
 /**

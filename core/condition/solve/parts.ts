@@ -1,3 +1,4 @@
+import { remembered } from '../../support'
 import { automaton, chars, type Language } from './automaton'
 import { spend } from './effort'
 
@@ -36,6 +37,9 @@ export function isOneOf(texts: string[]): Language {
   )
   return { ...language, words: [...texts].sort((a, b) => a.length - b.length) }
 }
+
+/** Exactly this text. */
+export const exactly = remembered(2000, (text): Language => isOneOf([text]))
 
 const upTo = (length: number) => Array.from({ length: length + 1 }, (_, index) => index)
 

@@ -1,18 +1,17 @@
 import type { Attribute, DocumentRecord } from '../../attribute'
 import type { RevisionScheme } from '../../revision'
-import { sorts } from '../sorts'
 import { type Asked, asked } from './asked'
 import { bitsOf } from './cells'
 import { spend } from './effort'
 import { contradicts, type Facts, isKnown } from './facts'
 import type { Formula, Literal } from './formula'
-import { literalsOf } from './formula'
-import { factOf, labelNames } from './labels'
+import { partsOf } from './formula-parts'
+import { factOf, labelNames } from './label-facts'
 import { solveNumbers } from './numbers'
 import type { TextConstraint } from './text-constraint'
 import { solveTexts } from './texts'
 import { Undecided } from './undecided'
-import { type Variables, variablesOf } from './variables'
+import { sortOf, type Variables, variablesOf } from './variables'
 
 /** Tries alternatives one after the other, giving each up as soon as what is taken to hold contradicts itself. */
 export class Search {
@@ -33,7 +32,8 @@ export class Search {
     return this.decided(() => {
       this.asked = asked(formulas, this.known, this.scheme)
       const { masks, variables } = this.asked
-      const domains = new Map([...variables].map(([name, { all }]) => [name, all]))
+      const domains = new Map<string, bigint>()
+      for (const [name, { all }] of variables) domains.set(name, all)
       const nothing = { filled: new Map(), numbers: [], texts: [], relations: [] }
       return this.explore(this.asked.formulas, { ...nothing, masks, domains })
     })
@@ -50,16 +50,9 @@ export class Search {
     }
   }
 
-  private explore(pending: Formula[], before: Facts): DocumentRecord | null {
-    spend(10 + before.filled.size + before.numbers.length + before.texts.length)
-    const facts: Facts = {
-      filled: new Map(before.filled),
-      numbers: [...before.numbers],
-      texts: [...before.texts],
-      relations: [...before.relations],
-      masks: before.masks,
-      domains: new Map(before.domains),
-    }
+  /** Looks for a record; changes the facts that it is given. */
+  private explore(pending: Formula[], facts: Facts): DocumentRecord | null {
+    spend(10 + facts.filled.size + facts.numbers.length + facts.texts.length)
     const alternatives = this.settle(pending, facts)
     if (!alternatives) return null
     const record = this.solveFacts(facts)
@@ -67,11 +60,13 @@ export class Search {
     const [first, ...others] = alternatives.sort((a, b) => a.length - b.length)
     const rest = others.map((parts): Formula => ({ kind: 'or', parts }))
     const open = narrowest(first!, facts)
-    if (open === undefined) return firstFound(first!, (part) => this.explore([part, ...rest], facts))
+    if (open === undefined) return firstFound(first!, (part) => this.explore([part, ...rest], copyOf(facts)))
     const same = [{ kind: 'or' as const, parts: first! }, ...rest]
-    return firstFound(bitsOf(facts.domains.get(open)!), (place) =>
-      this.explore(same, { ...facts, domains: new Map(facts.domains).set(open, 1n << BigInt(place)) }),
-    )
+    return firstFound(bitsOf(facts.domains.get(open)!), (place) => {
+      const fixed = copyOf(facts)
+      fixed.domains.set(open, 1n << BigInt(place))
+      return this.explore(same, fixed)
+    })
   }
 
   /**
@@ -173,12 +168,12 @@ export class Search {
 
   private valueOf(name: string, value: string | number | null) {
     if (value === null) return null
-    const { solved } = sorts[this.known.types.get(name)!]
+    const { solved } = sortOf(this.known, name)
     return solved.as === 'number' ? solved.fromNumber(Number(value)) : solved.fromText(String(value))
   }
 
   private countedAs(name: string) {
-    const { solved } = sorts[this.known.types.get(name)!]
+    const { solved } = sortOf(this.known, name)
     return solved.as === 'number' ? solved : undefined
   }
 
@@ -187,11 +182,20 @@ export class Search {
   }
 }
 
+const copyOf = ({ filled, numbers, texts, relations, masks, domains }: Facts): Facts => ({
+  filled: new Map(filled),
+  numbers: [...numbers],
+  texts: [...texts],
+  relations: [...relations],
+  masks,
+  domains: new Map(domains),
+})
+
 /** The finite variable among those that alternatives speak of that may have the fewest values, more than one. */
 function narrowest(alternatives: Formula[], { masks, domains }: Facts): string | undefined {
   let best: string | undefined
   let fewest = Infinity
-  for (const literal of alternatives.flatMap(literalsOf)) {
+  for (const literal of alternatives.flatMap((formula) => partsOf(formula).literals)) {
     const finite = masks.get(literal)
     if (!finite || finite.name === best) continue
     const values = bitsOf(domains.get(finite.name)!).length

@@ -66,6 +66,7 @@ export function solveTexts(
   constraints: Map<string, TextConstraint[]>,
   relations: TextRelationLiteral[],
 ): Map<string, string> | null {
+  if (relations.length === 0) return eachAlone(names, constraints)
   const root = unite(names, relations)
   const classes = new Map<string, TextConstraint[]>()
   for (const name of names)
@@ -81,6 +82,17 @@ export function solveTexts(
     component.forEach((name, index) => solved.set(name, texts[index]!))
   }
   return new Map(names.map((name) => [name, solved.get(root(name))!]))
+}
+
+/** Texts that have nothing to do with one another. */
+function eachAlone(names: string[], constraints: Map<string, TextConstraint[]>): Map<string, string> | null {
+  const solved = new Map<string, string>()
+  for (const name of names) {
+    const texts = solveComponent([name], new Map([[name, constraints.get(name) ?? []]]), [])
+    if (!texts) return null
+    solved.set(name, texts[0]!)
+  }
+  return solved
 }
 
 function solveComponent(

@@ -1,6 +1,7 @@
 import { type Attribute, attributeType, type ValueType } from '../../attribute'
 import { typesOf } from '../parse'
 import { sorts } from '../sorts'
+import type { Sort } from '../sorts/sort'
 import { type Language } from './automaton'
 import { isOneOf } from './parts'
 
@@ -9,6 +10,9 @@ export interface Variables {
   attributes: Map<string, Attribute>
   choices: Map<string, Language>
 }
+/** What a variable is to the solver. Facts of other labels than the document's own are texts, as its own are. */
+export const sortOf = ({ types }: Variables, name: string): Sort => sorts[types.get(name) ?? 'text']
+
 export const variables = new WeakMap<Attribute[], Variables>()
 
 /** What attributes demand of their values, worked out once for each list of them. */

@@ -5,5 +5,6 @@ export const unattended: TriggerKind = {
   who: () => 'by itself',
   named: () => [],
   byPeople: false,
+  isAwaited: true,
   dashed: true,
 }

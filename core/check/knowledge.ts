@@ -1,0 +1,150 @@
+import { type Attribute, attributeType, type Value, valueFor } from '../attribute'
+import { type Condition, facts, namesOf, type Operand } from '../condition'
+import { namedState, stateUseOf, type Transition } from '../configuration'
+import { type Effect, writtenAttribute } from '../effect'
+import { isAdopting, readStep } from '../revision'
+import { namesIn, render, templateFault } from '../template'
+import type { Scope } from './scope'
+
+/** What is known of an attribute that was written on the way: its value, or only which firing wrote it. */
+type Written = { value: Value } | { since: number }
+
+/** What a chain has made of a record: what it wrote, and which firing last gave the document another label. */
+export interface Knowledge {
+  written: Map<string, Written>
+  label: { since: number; series: 'same' | 'any' } | undefined
+}
+export const nothingKnown: Knowledge = { written: new Map(), label: undefined }
+
+/** Where a document stands and what is known of it, as a text to compare. What is unknown is as unknown each time. */
+export function keyOf(state: string, { written, label }: Knowledge): string {
+  const entries = [...written]
+    .map(([name, is]): [string, Value | undefined] => [name, 'value' in is ? is.value : undefined])
+    .sort(([one], [other]) => (one < other ? -1 : 1))
+  return JSON.stringify([
+    state,
+    label?.series,
+    entries.map(([name, value]) => [name, value ?? null, value === undefined]),
+  ])
+}
+
+/** What is known after a transition has fired; undefined where it can never be carried out. */
+export function afterFiring(
+  scope: Scope,
+  transition: Transition,
+  from: string,
+  before: Knowledge,
+  firing: number,
+): Knowledge | undefined {
+  const { configuration, lifecycle, attributes } = scope
+  if (isAdopting(transition.revision) && !stateUseOf(lifecycle, from).adoption) return undefined
+  const label = labelAfter(scope, transition, before.label, firing)
+  const written = new Map(before.written)
+  // The label is written into the record with every firing: it is the same there as long as the label is.
+  if (lifecycle.revisionAttribute) written.set(lifecycle.revisionAttribute, { since: label?.since ?? -1 })
+  const states = { from: namedState(configuration, from), to: namedState(configuration, transition.to) }
+  for (const effect of transition.effects) {
+    const id = writtenAttribute(effect)
+    const attribute = attributes.find((other) => other.id === id)
+    if (id === undefined || !attribute) continue
+    const value = writtenValue(effect, attribute, { ...knownValues(written), ...states })
+    if (value instanceof Error) return undefined
+    written.set(id, value === undefined ? { since: firing } : { value })
+  }
+  return { written, label }
+}
+
+const knownValues = (written: Map<string, Written>): Record<string, Value> =>
+  Object.fromEntries([...written].flatMap(([name, is]) => ('value' in is ? [[name, is.value]] : [])))
+
+/** What an effect writes, where it is known; an error where that is no value of the attribute. */
+function writtenValue(
+  effect: Effect,
+  attribute: Attribute,
+  context: Record<string, unknown>,
+): Value | undefined | Error {
+  if (effect.kind !== 'write' || templateFault(effect.value)) return undefined
+  if (!namesIn(effect.value).every(([name]) => Object.hasOwn(context, name!))) return undefined
+  try {
+    return valueFor(attribute, render(effect.value, context))
+  } catch (error) {
+    return error as Error
+  }
+}
+
+/** What is known of the label after a transition: it may stay as it is, change within its series, or be any. */
+function labelAfter(
+  { scheme }: Scope,
+  { revision }: Transition,
+  before: Knowledge['label'],
+  firing: number,
+): Knowledge['label'] {
+  const { kind } = readStep(revision)
+  if (kind === 'keep') return before
+  if (kind === 'series' || kind === 'adopt' || !scheme) return { since: firing, series: 'any' }
+  const settles = scheme.series.some(({ minor, minorPlace }) => minor && minorPlace === 'before')
+  return kind === 'settle' && !settles ? before : { since: firing, series: before?.series ?? 'same' }
+}
+
+/** The name that stands for an attribute or fact as it is at a place of a chain. */
+export function namedAt(name: string, { written, label }: Knowledge, place: number): string {
+  if (name === 'state_id') return `${name}@${place}`
+  if (name.startsWith('revision_') && Object.hasOwn(facts, name))
+    return label ? `${name}@${label.since}${label.series === 'same' ? 's' : ''}` : name
+  const is = written.get(name)
+  if (!is) return name
+  return 'value' in is ? `${name}@=${JSON.stringify(is.value)}` : `${name}@${is.since}`
+}
+
+/** The attributes that conditions along a chain speak of, and what is known of them besides. */
+export function asAttributes(
+  { attributes, scheme }: Scope,
+  conditions: Condition[],
+): { attributes: Attribute[]; more: Condition[] } {
+  const names = new Set(conditions.flatMap((condition) => [...namesOf(condition)]))
+  const made: Attribute[] = []
+  const more: Condition[] = []
+  for (const id of names) {
+    const [base, place] = id.split('@') as [string, string | undefined]
+    const own = attributes.find((attribute) => attribute.id === base)
+    if (own || place !== undefined) made.push({ ...(own ?? { name: base, type: 'text' }), id })
+    if (own && place?.startsWith('='))
+      more.push(equals(own, id, JSON.parse(id.slice(base.length + 2)) as Value))
+  }
+  const labels = [...names]
+    .filter((name) => /^revision_.*@\d+s$/.test(name))
+    .map((name) => name.split('@')[1]!)
+  for (const place of new Set(labels)) {
+    const series = `revision_series@${place}`
+    more.push(
+      sameSeries(
+        scheme!.series.map(({ id }) => id),
+        series,
+      ),
+    )
+    if (!names.has(series)) made.push({ id: series, name: series, type: 'text' })
+  }
+  return { attributes: made, more }
+}
+
+const identifier = (name: string, type: Operand['type']): Operand =>
+  ({ kind: 'identifier', type, name, at: 0 }) as Operand
+
+function equals(attribute: Attribute, name: string, value: Value): Condition {
+  const type = attributeType(attribute.type).valueType
+  const right: Operand = { kind: 'literal', type: value === null ? 'null' : type, value, at: 0 }
+  return { kind: 'compare', operator: '==', left: identifier(name, type), right }
+}
+
+/** That a label is of the series that the document's first one was of. */
+function sameSeries(series: string[], name: string): Condition {
+  const is = (fact: string, value: string): Condition => ({
+    kind: 'compare',
+    operator: '==',
+    left: identifier(fact, 'text'),
+    right: { kind: 'literal', type: 'text', value, at: 0 },
+  })
+  return series
+    .map((value): Condition => ({ kind: 'and', left: is('revision_series', value), right: is(name, value) }))
+    .reduce((left, right): Condition => ({ kind: 'or', left, right }))
+}
