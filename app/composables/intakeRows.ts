@@ -57,8 +57,15 @@ export function standing(row: PlannedRow, atLength: boolean): string {
     : conflictName(row.file.conflict)
 }
 
-export function settlementWords({ leaveOut, label, number, trust }: Settlement): string {
+/** What is decided of, as it is shown: a file by its name, a line, a number, or a field for the whole intake. */
+export const settledThing = (key: string): string =>
+  key.startsWith('all:') ? `every ${key.slice(4).replaceAll('-', ' ')}` : key.split('/').pop()!
+
+export function settlementWords(settlement: Settlement): string {
+  const { leaveOut, label, number, trust, values = {}, sameContent } = settlement
   return [
+    ...Object.entries(values).map(([field, value]) => (value ? `${field} “${value}”` : `no ${field}`)),
+    sameContent && 'the same content is right',
     leaveOut && 'left out',
     label && `label ${label}`,
     number && `number ${number}`,

@@ -4,6 +4,7 @@ export { gather, readerVersion, sourceInWords, type SourceKind } from './evidenc
 export { namePattern, type NamePattern, PatternError, readName, usualPatterns } from './pattern'
 export { planIntake } from './plan'
 export { readRegister, type RegisterEntry, RegisterError } from './register-file'
+export { revisionFields } from './known'
 export {
   type Conflict,
   type FoundFile,

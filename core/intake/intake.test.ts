@@ -1,8 +1,10 @@
+import type { Attribute } from '../attribute'
+import type { Configuration } from '../configuration'
 import { configuration, steward } from '../engine/world.fixture'
 import { namePattern, PatternError } from './pattern'
 import { type PlanInput, planIntake } from './plan'
-import { readRegister, RegisterError } from './register-file'
-import type { FoundFile } from './types'
+import { readRegister, type RegisterEntry, RegisterError } from './register-file'
+import type { Conflict, FoundFile, Profile } from './types'
 import { describe, expect, it } from 'vitest'
 
 describe('a name pattern', () => {
@@ -305,5 +307,265 @@ describe('a label that does not parse', () => {
       settlements: { [way!.key]: way!.settlement },
     })
     expect(settled.documents[0]).toMatchObject({ ready: true, prediction: { revision: 'C' } })
+  })
+})
+
+/** Register lines, each with what differs from the usual. */
+const lines = (
+  ...given: [number: string, revision: string, rest?: Partial<RegisterEntry>][]
+): RegisterEntry[] =>
+  given.map(([number, revision, rest], index) => ({
+    line: index + 2,
+    ...{ number, revision, title: null, date: null, author: null, text: null, status: null },
+    ...rest,
+  }))
+const profile = (rest: Partial<Profile> = {}): Profile => ({
+  patterns: ['{number}_{revision}_{status}.{extension}', '{number}_{revision}.{extension}'],
+  folder: '/',
+  states: [{ when: 'legacy_status == "obsolete"', state: 'superseded' }],
+  otherwise: 'issued',
+  attributes: { title: 'title', status: 'legacy_status' },
+  ...rest,
+})
+
+describe('what is true of a document now', () => {
+  it('is what the register says of its newest revision, wherever that line stands', () => {
+    const [document] = planOf([file('BR-1_A.dxf'), file('BR-1_C.dxf')], {
+      register: lines(
+        ['BR-1', 'C', { status: 'released', title: 'Grip plate', date: '2014-01-01', author: 'A. Reiss' }],
+        ['BR-1', 'A', { status: 'obsolete', title: 'Plate', date: '2011-01-01', author: 'K. Sommer' }],
+      ),
+      profile: profile(),
+    }).documents
+    expect(document).toMatchObject({
+      ready: true,
+      title: 'Grip plate',
+      targetState: 'issued',
+      record: { legacy_status: 'released', title: 'Grip plate' },
+      prediction: { state: 'issued', revision: 'C' },
+    })
+    expect(document!.prediction!.register.map(({ label, date, author }) => [label, date, author])).toEqual([
+      ['A', '2011-01-01', 'K. Sommer'],
+      ['C', '2014-01-01', 'A. Reiss'],
+    ])
+  })
+  it('is what the name of its newest file says, whichever file comes first', () => {
+    for (const paths of [
+      ['BR-1_A_released.dxf', 'BR-1_B_obsolete.dxf'],
+      ['x/BR-1_B_obsolete.dxf', 'y/BR-1_A_released.dxf'],
+    ])
+      expect(
+        planOf(
+          paths.map((path) => file(path)),
+          { profile: profile() },
+        ).documents[0],
+      ).toMatchObject({
+        ready: true,
+        targetState: 'superseded',
+        prediction: { revision: 'B', state: 'superseded' },
+      })
+  })
+  it('is the class of its newest file', () => {
+    expect(planOf([file('BR-1_A.stp'), file('BR-1_B.dxf')]).documents[0]).toMatchObject({
+      classId: 'drawing',
+    })
+    expect(planOf([file('BR-1_A.dxf'), file('BR-1_B.stp')]).documents[0]).toMatchObject({ classId: 'part' })
+  })
+  it('is nothing that only an earlier revision says, but for the title', () => {
+    const [document] = planOf([file('BR-1_A.dxf'), file('BR-1_B.dxf')], {
+      register: lines(['BR-1', 'A', { status: 'obsolete', title: 'Plate' }], ['BR-1', 'B']),
+      profile: profile(),
+    }).documents
+    expect(document).toMatchObject({
+      ready: true,
+      title: 'Plate',
+      targetState: 'issued',
+      record: { title: 'Plate' },
+    })
+    expect(document!.record).not.toHaveProperty('legacy_status')
+  })
+  it('is a day in the record however the name writes it', () => {
+    const [document] = planOf([file('BR-1_A_31.12.2014.dxf')], {
+      profile: profile({ patterns: ['{number}_{revision}_{date}.dxf'], attributes: { date: 'legacy_date' } }),
+      configuration: withAttribute({ id: 'legacy_date', name: 'Legacy date', type: 'date' }),
+    }).documents
+    expect(document).toMatchObject({ ready: true, record: { legacy_date: '2014-12-31' } })
+    expect(document!.prediction!.register[0]).toMatchObject({ label: 'A', date: '2014-12-31' })
+  })
+})
+
+const withAttribute = (attribute: Attribute): Configuration => ({
+  ...configuration,
+  attributes: [...configuration.attributes.filter(({ id }) => id !== attribute.id), attribute],
+})
+
+describe('a value that an attribute cannot hold', () => {
+  const choice: Attribute = {
+    id: 'legacy_status',
+    name: 'Legacy status',
+    type: 'choice',
+    choices: ['released', 'obsolete', 'drawn'],
+  }
+  const plan = (status: string, attribute: Attribute, settlements = {}) =>
+    planOf([file('BR-1_A.dxf')], {
+      register: lines(['BR-1', 'A', { status, date: '2014-01-01' }]),
+      configuration: withAttribute(attribute),
+      profile: profile({ states: [] }),
+      settlements,
+    })
+  it('is a conflict, with the nearest choices as ways out', () => {
+    const held = plan('relesed', choice)
+    expect(held.documents[0]).toMatchObject({ ready: false, conflicts: [{ code: 'value-refused' }] })
+    const ways = held.documents[0]!.conflicts[0]!.waysOut
+    expect(ways.map(({ text }) => text)).toEqual([
+      'take released',
+      'take obsolete',
+      'take drawn',
+      'leave Legacy status empty',
+      'leave the status out of every record',
+    ])
+    for (const { key, settlement } of ways)
+      expect(plan('relesed', choice, { [key]: settlement }).documents[0]!.ready, key).toBe(true)
+    expect(plan('relesed', choice, { [ways[0]!.key]: ways[0]!.settlement }).documents[0]!.record).toEqual({
+      legacy_status: 'released',
+      legacy_revision: 'A',
+    })
+    expect(plan('drawn', choice).documents[0]!.ready).toBe(true)
+  })
+  it.each<[string, Attribute, boolean]>([
+    ['7', { ...choice, type: 'number', choices: undefined }, true],
+    ['seven', { ...choice, type: 'number', choices: undefined }, false],
+    ['2014-01-01', { ...choice, type: 'number', choices: undefined }, false],
+    ['7', { ...choice, type: 'number', choices: undefined, max: 5 }, false],
+    ['2014-01-01', { ...choice, type: 'date', choices: undefined }, true],
+    ['released', { ...choice, type: 'date', choices: undefined }, false],
+    ['yes', { ...choice, type: 'yesno', choices: undefined }, true],
+  ])('“%s” into %o: ready %s', (status, attribute, ready) =>
+    expect(plan(status, attribute).documents[0]!.ready).toBe(ready),
+  )
+  it('is any value of an attribute that does not exist', () => {
+    const asked = (attributes: Profile['attributes'], settlements = {}) =>
+      planOf([file('BR-1_A.dxf')], {
+        register: lines(['BR-1', 'A', { status: 'released', author: 'A. Reiss' }]),
+        profile: profile({ attributes }),
+        settlements,
+      }).documents[0]!
+    const held = asked({ status: 'none' })
+    expect(held.conflicts.map(({ code }) => code)).toEqual(['no-attribute'])
+    const [{ key, settlement }] = held.conflicts[0]!.waysOut as [Conflict['waysOut'][number]]
+    expect(asked({ status: 'none' }, { [key]: settlement }).ready).toBe(true)
+    expect(asked({ author: 'none', status: 'legacy_status' }).ready).toBe(false)
+    expect(asked({ title: 'none', status: 'legacy_status' }).ready).toBe(true)
+    expect(asked({ author: 'legacy_status', status: 'legacy_status' }).ready).toBe(false)
+  })
+  it('may be the label itself', () => {
+    const unfit = withAttribute({ id: 'legacy_revision', name: 'Legacy revision', type: 'number' })
+    expect(codes(planOf([file('BR-1_A.dxf')], { configuration: unfit }))).toEqual(['value-refused'])
+  })
+})
+
+describe('what would go by in silence', () => {
+  const same = (...paths: string[]) => paths.map((path) => file(path, { sha256: 'one content' }))
+  it.each<[string, FoundFile[], Partial<PlanInput>, string[]]>([
+    ['one content under two numbers', same('BR-1_A.dxf', 'BR-2_A.dxf'), {}, ['same-content', 'same-content']],
+    ['one content at two revisions', same('BR-1_A.dxf', 'BR-1_B.dxf'), {}, ['same-content', 'same-content']],
+    ['two contents', [file('BR-1_A.dxf'), file('BR-2_A.dxf')], {}, []],
+    [
+      'one content at one revision, which is another conflict',
+      same('a/BR-1_A.dxf', 'b/BR-1_A.dxf'),
+      {},
+      ['same-revision-twice', 'same-revision-twice'],
+    ],
+    [
+      'two lines for one revision that differ',
+      [file('BR-1_A.dxf')],
+      { register: lines(['BR-1', 'A', { text: 'First' }], ['BR-1', 'rev a', { text: 'Second' }]) },
+      ['line-twice'],
+    ],
+    [
+      'two lines for one revision that say the same',
+      [file('BR-1_A.dxf')],
+      { register: lines(['BR-1', 'A', { text: 'First' }], ['BR-1', 'A', { text: 'First' }]) },
+      [],
+    ],
+    [
+      'a title that name and register say differently',
+      [file('BR-1_A_Grip plate.dxf')],
+      {
+        register: lines(['BR-1', 'A', { title: 'Cover' }]),
+        profile: profile({ patterns: ['{number}_{revision}_{title}.dxf'] }),
+      },
+      ['sources-disagree'],
+    ],
+    [
+      'a title that differs in case and hyphens alone',
+      [file('BR-1_A_Grip-plate.dxf')],
+      {
+        register: lines(['BR-1', 'A', { title: 'GRIP  PLATE' }]),
+        profile: profile({ patterns: ['{number}_{revision}_{title}.dxf'] }),
+      },
+      [],
+    ],
+    [
+      'a title that differs from that of another revision',
+      [file('BR-1_B_Grip plate.dxf')],
+      {
+        register: lines(['BR-1', 'A', { title: 'Cover' }], ['BR-1', 'B']),
+        profile: profile({ patterns: ['{number}_{revision}_{title}.dxf'] }),
+      },
+      [],
+    ],
+    [
+      'a status of an earlier revision that name and register say differently',
+      [file('BR-1_A_released.dxf'), file('BR-1_B.dxf')],
+      {
+        register: lines(['BR-1', 'A', { status: 'obsolete' }], ['BR-1', 'B']),
+        profile: profile(),
+      },
+      ['sources-disagree'],
+    ],
+    [
+      'a status that goes nowhere',
+      [file('BR-1_A_released.dxf')],
+      {
+        register: lines(['BR-1', 'A', { status: 'obsolete' }]),
+        profile: profile({ attributes: {}, states: [] }),
+      },
+      [],
+    ],
+    [
+      'a line of whose number there is no file',
+      [file('BR-1_A.dxf')],
+      { register: lines(['BR-1', 'A'], ['BR-2', 'A'], ['BR-2', 'B']) },
+      ['line-without-file'],
+    ],
+    [
+      'a line of an earlier revision without a file, which is history',
+      [file('BR-1_B.dxf')],
+      { register: lines(['BR-1', 'A'], ['BR-1', 'B']) },
+      [],
+    ],
+  ])('%s', (_, files, more, expected) => {
+    const plan = planOf(files, more)
+    expect(codes(plan)).toEqual(expected)
+    for (const { ready, number } of plan.documents)
+      if (expected.length) {
+        const own = plan.files.filter((read) => read.number === number).flatMap(({ conflicts }) => conflicts)
+        const document = plan.documents.find((other) => other.number === number)!
+        expect(ready).toBe(own.length + document.conflicts.length === 0)
+      } else expect(ready).toBe(true)
+    // Every way out leads on.
+    for (const { key, settlement } of [...plan.documents, ...plan.files].flatMap(({ conflicts }) =>
+      conflicts.flatMap(({ waysOut }) => waysOut),
+    )) {
+      const settled = codes(planOf(files, { ...more, settlements: { [key]: settlement } }))
+      expect(settled.length, `${key} ${JSON.stringify(settlement)}`).toBeLessThan(expected.length)
+    }
+  })
+  it('names what is the same, and where', () => {
+    const [one] = planOf(same('a/BR-1_A.dxf', 'BR-2_B.dxf')).files[0]!.conflicts
+    expect(one!.message).toBe(
+      'BR-1 at A has the content of BR-2 at B (BR-2_B.dxf): one of them may be the wrong file',
+    )
   })
 })

@@ -1,18 +1,20 @@
-import type { DocumentRecord } from '../attribute'
-import { type DocumentClass, lifecycleOf, schemeFor } from '../configuration'
+import { type DocumentClass, type Lifecycle, lifecycleOf, schemeFor } from '../configuration'
 import { blankDocument, classFor, type RegisterRow } from '../engine'
 import { compare, positionOf, type RevisionScheme } from '../revision'
-import { ranked, sourceKinds } from './evidence'
+import { sourceKinds } from './evidence'
+import { disagreements, type Known, knownFromLine, knownOf, type RevisionField, type Weighing } from './known'
 import type { PlanInput } from './plan'
 import { wayIn } from './predict'
-import { type History, readHistory, readLabel, sameTwice, settleDisagreement } from './reconcile'
+import { type ReadRecord, recordFrom } from './record'
 import type { RegisterEntry } from './register-file'
+import { inRevisionOrder, readRevisions, type Revisions } from './revisions'
 import type { Conflict, PlannedDocument, PlannedFile } from './types'
 import { fileName, leaveOut } from './way-out'
 
 /**
  * One document of the plan: its files as versions in revision order, class, record, register, and what the
- * engine makes of it.
+ * engine makes of it. What is true of the document now is taken from its newest revision, and what the register says of
+ * an earlier one from the evidence of that one.
  */
 export function mapDocument(
   input: PlanInput,
@@ -21,56 +23,126 @@ export function mapDocument(
   entries: RegisterEntry[],
 ): PlannedDocument {
   const used = entries.filter(({ line }) => !input.settlements[`line ${line}`]?.leaveOut)
-  const blank = blankPlan(input, number, files, used.at(-1))
-  const { folder } = input.profile
-  const arrival = (path: string) => ({ number, folder, fileName: fileName(path), record: blank.record })
-  const documentClass = chooseClass(input, arrival(files[0]!.path))
-  const conflicts = [...blank.conflicts]
-  if (!documentClass) conflicts.push(noClass(number, files))
-  if (!documentClass) return finished({ ...blank, conflicts }, files)
-  const lifecycle = lifecycleOf(input.configuration, documentClass.lifecycle)
-  const scheme = schemeFor(input.configuration, lifecycle)
-  const { history, conflicts: disagreements } = reconciled(input, scheme, number, files, used)
-  conflicts.push(...disagreements)
-  const document = { ...blank, conflicts, classId: documentClass.id, lifecycle: lifecycle.id }
-  if (conflicts.length || files.some((file) => file.conflicts.length)) return finished(document, files)
-
-  const { ordered, current, rows, legacy } = inOrder(scheme, files, history)
-  const before = {
-    ...blankDocument(input.configuration, documentClass, arrival(current.path), input.person.id),
-    register: rows,
-    version: ordered.length - 1,
+  const reading = readAsSomeClass(input, number, files, used)
+  const blank = blankPlan(input, number, files)
+  if (!reading) return { ...blank, conflicts: [...blank.conflicts, noClass(number, files)] }
+  const { documentClass, lifecycle, revisions, known, read } = reading
+  files.forEach((file, index) => Object.assign(file, revisions.files[index]))
+  const conflicts = [
+    ...blank.conflicts,
+    ...revisions.conflicts,
+    ...read.conflicts,
+    ...disagreeing(input, revisions),
+  ]
+  const document = {
+    ...blank,
+    ...{ conflicts, title: known.title, record: read.record },
+    ...{ classId: documentClass.id, lifecycle: lifecycle.id },
   }
-  const way = wayIn(input, lifecycle, before, current.raw ?? current.label!, legacy)
-  return finished({ ...document, files: ordered, history: rows, legacy, ...way }, files)
+  if (conflicts.length || files.some((file) => file.conflicts.length)) return document
+  return { ...document, ...mapped(input, reading, number) }
 }
 
-/** A document of which nothing but number, title and record is known yet. */
-function blankPlan(
-  { profile, inVault }: PlanInput,
+/** A class that fits the newest revision, and everything as that class's scheme reads it. */
+interface Reading {
+  documentClass: DocumentClass
+  lifecycle: Lifecycle
+  revisions: Revisions
+  known: Known
+  read: ReadRecord
+}
+
+/**
+ * Which revision is the newest is a matter of the scheme, the scheme one of the class, and the class one of the newest
+ * revision: the first reading in which the three fit together is taken.
+ */
+function readAsSomeClass(
+  input: PlanInput,
   number: string,
   files: PlannedFile[],
-  newest: RegisterEntry | undefined,
-): PlannedDocument {
-  const { ranking = sourceKinds, attributes, folder } = profile
-  const title = files.flatMap(({ evidence }) => ranked(evidence, 'title', ranking)[0]?.value ?? [])[0] ?? null
-  const status = newest?.status ?? ranked(files[0]!.evidence, 'status', ranking)[0]?.value
-  const values: [string | undefined, string | null | undefined][] = [
-    [attributes.title, title],
-    [attributes.status, status],
-    [attributes.date, newest?.date],
-    [attributes.author, newest?.author],
-  ]
-  const record: DocumentRecord = Object.fromEntries(values.filter(([attribute, value]) => attribute && value))
+  entries: RegisterEntry[],
+): Reading | undefined {
+  for (const scheme of schemesToTry(input, number, files)) {
+    const revisions = readRevisions(scheme, number, files, entries, input.settlements)
+    const { newest } = revisions
+    const known = ofNewest(input, revisions)
+    const read = recordFrom(input.configuration, input.profile, known, newest.path, input.settlements)
+    const documentClass = chooseClass(input, {
+      ...arrivalOf(input, number, newest.path),
+      record: read.record,
+    })
+    if (!documentClass) continue
+    const lifecycle = lifecycleOf(input.configuration, documentClass.lifecycle)
+    if (schemeFor(input.configuration, lifecycle).id !== scheme.id) continue
+    return { documentClass, lifecycle, revisions, known, read }
+  }
+  return undefined
+}
+
+/** The schemes of all classes that the document may be of, the likeliest first. */
+function schemesToTry(input: PlanInput, number: string, files: PlannedFile[]): RevisionScheme[] {
+  const { configuration, profile } = input
+  const schemeOf = ({ lifecycle }: DocumentClass) =>
+    schemeFor(configuration, lifecycleOf(configuration, lifecycle))
+  const classes = configuration.classes.filter(({ id, rule }) =>
+    profile.class ? id === profile.class : rule,
+  )
+  const schemes = [...new Set(classes.map(schemeOf))]
+  if (schemes.length < 2) return schemes
+  const likely = chooseClass(input, { ...arrivalOf(input, number, files.at(-1)!.path), record: {} })
+  return likely ? [...new Set([schemeOf(likely), ...schemes])] : schemes
+}
+
+const arrivalOf = ({ profile }: PlanInput, number: string, path: string) => ({
+  number,
+  folder: profile.folder,
+  fileName: fileName(path),
+})
+
+const weighingOf = ({ profile, settlements }: PlanInput): Weighing => ({
+  ranking: profile.ranking ?? sourceKinds,
+  settlements,
+})
+
+/** What is known of the newest revision; its title, where it names none, is that of the latest one that does. */
+function ofNewest(input: PlanInput, { scheme, files, history, newest }: Revisions): Known {
+  const weighing = weighingOf(input)
+  const lineOf = ({ label }: PlannedFile) => (label === null ? undefined : history.get(label))
+  const known = knownOf(newest, lineOf(newest), weighing)
+  if (known.title !== null || input.settlements[newest.path]?.values?.title !== undefined) return known
+  const titled = new Map<string, string>()
+  for (const [label, { title }] of history) if (title) titled.set(label, title)
+  for (const file of files) {
+    const { title } = knownOf(file, lineOf(file), weighing)
+    if (title && file.label !== null) titled.set(file.label, title)
+  }
+  const [latest] = [...titled.keys()].sort((a, b) =>
+    compare(scheme, positionOf(scheme, b), positionOf(scheme, a)),
+  )
+  return { ...known, title: latest === undefined ? null : titled.get(latest)! }
+}
+
+/** What the sources of each file's revision say differently, of all that is used. */
+function disagreeing(input: PlanInput, { files, history }: Revisions): Conflict[] {
+  const fields: RevisionField[] = ['title', ...(input.profile.attributes.status ? (['status'] as const) : [])]
+  const weighing = weighingOf(input)
+  return files.flatMap((file) => {
+    const line = file.label === null ? undefined : history.get(file.label)
+    return disagreements(file, line, [...fields, 'date', 'author', 'text'], weighing)
+  })
+}
+
+/** A document of which nothing but its number is known yet. */
+function blankPlan({ profile, inVault }: PlanInput, number: string, files: PlannedFile[]): PlannedDocument {
   const taken: Conflict = {
     code: 'number-in-vault',
     message: `${number} is in the vault already`,
     waysOut: files.map(({ path }) => leaveOut(path)),
   }
   return {
-    ...{ number, title, classId: null, lifecycle: null, folder, targetState: null, transition: null },
-    ...{ record, history: [], legacy: null, files: [], prediction: null, ready: false },
-    conflicts: inVault(number) ? [taken] : [],
+    ...{ number, title: null, classId: null, lifecycle: null, folder: profile.folder },
+    ...{ targetState: null, transition: null, record: {}, history: [], legacy: null },
+    ...{ files: [], prediction: null, ready: false, conflicts: inVault(number) ? [taken] : [] },
   }
 }
 
@@ -85,58 +157,48 @@ const noClass = (number: string, files: PlannedFile[]): Conflict => ({
   waysOut: files.map(({ path }) => leaveOut(path)),
 })
 
-/** Reads every label of files and register, and lists what disagrees. */
-function reconciled(
-  { settlements }: PlanInput,
-  scheme: RevisionScheme,
-  number: string,
-  files: PlannedFile[],
-  entries: RegisterEntry[],
-): { history: History; conflicts: Conflict[] } {
-  const { history, conflicts } = readHistory(scheme, number, entries, settlements)
-  for (const file of files) readLabel(scheme, file, history)
-  const disagreements = settleDisagreement(scheme, number, files, history, settlements)
-  sameTwice(files)
-  return { history, conflicts: [...conflicts, ...disagreements] }
-}
-
-/** Files in revision order, the newest of them, what the register says of its label, and the rows from before it. */
-function inOrder(scheme: RevisionScheme, files: PlannedFile[], history: History) {
-  files.sort((a, b) => compare(scheme, positionOf(scheme, a.label!), positionOf(scheme, b.label!)))
-  const ordered = files.map(({ path, label, sha256, size }) => ({
+/** The versions of a document of which nothing is in doubt, its history, and the way that the engine finds for it. */
+function mapped(input: PlanInput, reading: Reading, number: string): Partial<PlannedDocument> {
+  const { documentClass, lifecycle, revisions, known, read } = reading
+  const { history, newest } = revisions
+  const ordered = inRevisionOrder(revisions)
+  const rows = historyRows(input, revisions, ordered)
+  const hasLine = history.has(newest.label!)
+  const { date, author, text } = known
+  const legacy = hasLine || date || author || text ? { date, author, text } : null
+  const arrival = { ...arrivalOf(input, number, newest.path), record: read.record }
+  const before = {
+    ...blankDocument(input.configuration, documentClass, arrival, input.person.id),
+    register: rows,
+    version: ordered.length - 1,
+  }
+  const files = ordered.map(({ path, label, sha256, size }) => ({
     path,
     label: label!,
     sha256: sha256!,
     size,
   }))
-  const current = files.at(-1)!
-  const entry = history.get(current.label!)
-  const legacy = entry ? { date: entry.date, author: entry.author, text: entry.text } : null
-  return { ordered, current, rows: historyRows(scheme, history, ordered, current.label!), legacy }
+  const way = wayIn(input, lifecycle, before, newest.raw ?? newest.label!, legacy)
+  return { files, history: rows, legacy, ...way, ready: way.conflicts.length === 0 }
 }
 
 /** Rows from before the vault, in order: those of the register and those of older files, without the current label. */
 function historyRows(
-  scheme: RevisionScheme,
-  history: History,
-  files: PlannedDocument['files'],
-  current: string,
+  input: PlanInput,
+  { scheme, history, newest }: Revisions,
+  ordered: PlannedFile[],
 ): RegisterRow[] {
-  const versions = new Map(files.map((file, index) => [file.label, index + 1]))
-  const at = positionOf(scheme, current)
+  const weighing = weighingOf(input)
+  const current = positionOf(scheme, newest.label!)
+  const versions = new Map(ordered.map(({ label }, index) => [label!, index + 1]))
   return [...new Set([...history.keys(), ...versions.keys()])]
-    .filter((label) => compare(scheme, positionOf(scheme, label), at) < 0)
+    .filter((label) => compare(scheme, positionOf(scheme, label), current) < 0)
     .sort((a, b) => compare(scheme, positionOf(scheme, a), positionOf(scheme, b)))
     .map((label) => {
-      const { date = null, author = null, text = null } = history.get(label) ?? {}
-      return { label, date, author, text, version: versions.get(label) ?? null, origin: 'legacy' }
+      const line = history.get(label)
+      const version = versions.get(label) ?? null
+      const file = version === null ? undefined : ordered[version - 1]
+      const { date, author, text } = file ? knownOf(file, line, weighing) : knownFromLine(line!)
+      return { label, date, author, text, version, origin: 'legacy' }
     })
 }
-
-const finished = (document: PlannedDocument, files: PlannedFile[]): PlannedDocument => ({
-  ...document,
-  ready:
-    document.conflicts.length === 0 &&
-    files.every((file) => file.conflicts.length === 0) &&
-    document.prediction !== null,
-})

@@ -6,6 +6,8 @@ import { mapDocument } from './map'
 import { namePattern, readName } from './pattern'
 import { readFile } from './read-file'
 import type { RegisterEntry } from './register-file'
+import { sameContent } from './same'
+import { unfiled } from './unfiled'
 import type { FoundFile, IntakePlan, PlannedFile, Profile, Settlement } from './types'
 
 /** Everything a plan rests on. */
@@ -42,7 +44,9 @@ export function planIntake(input: PlanInput): IntakePlan {
   const documents = [...grouped(files)].map(([number, own]) =>
     mapDocument(input, number, own, register.get(number) ?? []),
   )
-  return { files, documents }
+  sameContent(files, documents, settlements)
+  const filed = new Set(files.flatMap(({ number }) => number ?? []))
+  return { files, documents: [...documents, ...unfiled(input, register, filed)] }
 }
 
 /** The files of each number, without those that are left out or have none. */

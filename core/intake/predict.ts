@@ -1,5 +1,5 @@
 import { evaluate, parseCondition } from '../condition'
-import { type Lifecycle, stateName } from '../configuration'
+import { type Configuration, type Lifecycle, stateName, type Transition } from '../configuration'
 import {
   carryOut,
   type Command,
@@ -9,7 +9,8 @@ import {
   nextLabel,
   reasonsAgainst,
 } from '../engine'
-import { adoptedAttribute, isAdopting } from '../revision'
+import { valueFor } from '../attribute'
+import { adoptedAttribute, isAdopting, type RevisionStep } from '../revision'
 import type { PlanInput } from './plan'
 import type { Conflict, PlannedDocument, Prediction } from './types'
 
@@ -45,14 +46,26 @@ export function wayIn(
     const way = `from ${nameOf(lifecycle.entry)} to ${nameOf(targetState)}`
     return against('no-way', `no transition of ${lifecycle.name} adopts a label on the way ${way}`)
   }
+  const unfit = transitions.map(({ name, revision }) => labelUnfit(configuration, name, revision, label))
+  const fitting = transitions.filter((_, index) => unfit[index]!.length === 0)
+  if (fitting.length === 0) return { targetState, conflicts: unfit[0]! }
+  return adopted(input, lifecycle, fitting, targetState, before, label, legacy)
+}
+
+/** What the first of some transitions does that the engine does not refuse; else why it refuses each. */
+function adopted(
+  input: PlanInput,
+  lifecycle: Lifecycle,
+  transitions: Transition[],
+  targetState: string,
+  before: DocumentSnapshot,
+  label: string,
+  legacy: PlannedDocument['legacy'],
+): Way {
   const answers = transitions.map(({ id, revision }) => {
-    const record = { ...before.record, [adoptedAttribute(revision)!]: label }
-    const document = { ...before, record }
-    return {
-      id,
-      document,
-      decision: decide({ ...input, document, transition: id, legacy: legacy ?? undefined }),
-    }
+    const document = { ...before, record: { ...before.record, [adoptedAttribute(revision)!]: label } }
+    const decision = decide({ ...input, document, transition: id, legacy: legacy ?? undefined })
+    return { id, document, decision }
   })
   for (const { id, document, decision } of answers)
     if (decision.answer === 'done') {
@@ -60,6 +73,27 @@ export function wayIn(
       return { targetState, transition: id, record: document.record, prediction, conflicts: [] }
     }
   return { targetState, conflicts: answers.flatMap(({ decision }) => reasonsAgainst(decision)).map(refused) }
+}
+
+/** Why a transition cannot take a label over: the attribute that it adopts from cannot hold it. */
+function labelUnfit(
+  { attributes }: Configuration,
+  transition: string,
+  revision: RevisionStep,
+  label: string,
+): Conflict[] {
+  const id = adoptedAttribute(revision)
+  const attribute = attributes.find((other) => other.id === id)
+  const held = (code: Conflict['code'], message: string): Conflict[] => [{ code, message, waysOut: [] }]
+  if (!attribute)
+    return held('no-attribute', `${transition} adopts the label in “${id}”, which is no attribute`)
+  try {
+    valueFor(attribute, label)
+    return []
+  } catch (error) {
+    const message = `${transition} adopts the label in ${attribute.name}: ${(error as Error).message}`
+    return held('value-refused', message)
+  }
 }
 
 const refused = ({

@@ -1,4 +1,3 @@
-import { groupBy } from '../support'
 import { compare, parse, positionOf, refusalSentence, type RevisionScheme } from '../revision'
 import type { RegisterEntry } from './register-file'
 import type { Conflict, PlannedFile, Settlement } from './types'
@@ -22,7 +21,9 @@ export function readHistory(
     const raw = settlements[key]?.label ?? entry.revision
     const reading = parse(scheme, raw)
     if (reading.ok) {
-      history.set(reading.canonical, entry)
+      const before = history.get(reading.canonical)
+      if (!before) history.set(reading.canonical, entry)
+      else if (!sayTheSame(before, entry)) conflicts.push(lineTwice(number, reading.canonical, before, entry))
       continue
     }
     const { nearest, reason } = reading
@@ -42,6 +43,23 @@ export function readHistory(
   return { history, conflicts }
 }
 
+const told = ['title', 'status', 'date', 'author', 'text'] as const
+const sayTheSame = (one: RegisterEntry, other: RegisterEntry): boolean =>
+  told.every((field) => one[field] === other[field])
+
+function lineTwice(number: string, label: string, one: RegisterEntry, other: RegisterEntry): Conflict {
+  const fields = told.filter((field) => one[field] !== other[field])
+  const says = (entry: RegisterEntry) =>
+    `line ${entry.line} says ${fields.map((field) => `“${entry[field] ?? ''}”`).join(', ')}`
+  const message = `${number} at ${label} stands in two lines of the register that differ in ${fields.join(', ')}: ${says(one)}, ${says(other)}`
+  const waysOut = [one, other].map(({ line }) => ({
+    text: `leave line ${line} out`,
+    key: `line ${line}`,
+    settlement: { leaveOut: true },
+  }))
+  return { code: 'line-twice', message, waysOut }
+}
+
 /**
  * Sets a file's label from its name, or from the register where the name has none; adds to its conflicts
  * where there is none.
@@ -53,7 +71,10 @@ export function readLabel(scheme: RevisionScheme, file: PlannedFile, history: Hi
     file.conflicts.push({ code: 'no-label', message, waysOut: [leaveOut(file.path)] })
     return
   }
-  file.raw ??= history.get(latest!)!.revision
+  if (file.raw === null) {
+    const { revision } = history.get(latest!)!
+    file.raw = parse(scheme, revision).ok ? revision : latest!
+  }
   const reading = parse(scheme, file.raw)
   if (reading.ok) {
     file.label = reading.canonical
@@ -72,27 +93,8 @@ export function readLabel(scheme: RevisionScheme, file: PlannedFile, history: Hi
   })
 }
 
-function highest(scheme: RevisionScheme, labels: string[]): string | undefined {
+export function highest(scheme: RevisionScheme, labels: string[]): string | undefined {
   return labels.sort((a, b) => compare(scheme, positionOf(scheme, b), positionOf(scheme, a)))[0]
-}
-
-/** Adds a conflict to every file that shares its revision with another of the same number. */
-export function sameTwice(files: PlannedFile[]): void {
-  const byLabel = groupBy(
-    files.filter(({ label }) => label !== null),
-    ({ label }) => label!,
-  )
-  for (const [label, same] of byLabel) {
-    if (same.length < 2) continue
-    const isOne = new Set(same.map(({ sha256 }) => sha256)).size === 1
-    const waysOut = same.map(({ path }) => leaveOut(path, `leave ${path} out`))
-    for (const file of same) {
-      const others = same.filter((other) => other !== file).map(({ path }) => path)
-      const content = isOne ? 'the same content' : 'different content'
-      const message = `${file.number} at ${label} stands in ${same.length} files with ${content}: ${file.path} and ${others.join(', ')}`
-      file.conflicts.push({ code: 'same-revision-twice', message, waysOut })
-    }
-  }
 }
 
 /**

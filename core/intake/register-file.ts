@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { isDate } from '../attribute'
+import { isoDay } from './day'
 
 export const registerColumns = ['number', 'revision', 'title', 'date', 'author', 'text', 'status'] as const
 export type RegisterColumn = (typeof registerColumns)[number]
@@ -81,8 +81,9 @@ function entryOf(
     say(`the ${number ? 'revision' : 'number'} is empty`)
     return undefined
   }
-  const date = isoDay(cell('date'))
-  if (date === undefined) say(`“${cell('date')}” is no date; the line is used without it`)
+  const written = cell('date')
+  const date = written === null ? null : isoDay(written)
+  if (date === undefined) say(`“${written}” is no date; the line is used without it`)
   const [title, author, text, status] = [cell('title'), cell('author'), cell('text'), cell('status')]
   return { line, number, revision, title, date: date ?? null, author, text, status }
 }
@@ -145,14 +146,4 @@ function columnPlaces(
       )
   }
   return places
-}
-
-/** A day in ISO 8601, or as 31.12.2014 or 31/12/2014; null where there is none, undefined where it is no day. */
-function isoDay(text: string | null): string | null | undefined {
-  if (text === null) return null
-  const dayFirst = /^(\d{1,2})[./](\d{1,2})[./](\d{4})$/.exec(text)
-  const iso = dayFirst
-    ? `${dayFirst[3]}-${dayFirst[2]!.padStart(2, '0')}-${dayFirst[1]!.padStart(2, '0')}`
-    : text
-  return isDate(iso) ? iso : undefined
 }

@@ -1,6 +1,7 @@
 import type { Evidence } from './evidence/evidence'
 import type { SourceKind } from './evidence'
 import type { ConflictCode } from './conflicts'
+import type { RevisionField } from './known'
 import type { RegisterColumn } from './register-file'
 import type { DocumentRecord } from '../attribute'
 import type { RegisterRow } from '../engine'
@@ -36,13 +37,20 @@ export interface FoundFile {
   problem: { code: 'unreadable' | 'empty-file' | 'changed'; message: string } | null
 }
 
-/** What the administrator decided of a file (`path`) or of a register line (`line 88`). */
+/**
+ * What the administrator decided of a file (`path`), a register line (`line 88`), the lines of a number
+ * (`number BR-1`), or of a field or a kind of conflict for the whole intake (`all:title`).
+ */
 export interface Settlement {
   leaveOut?: boolean
   label?: string
   number?: string
   /** Which source is right where they disagree. */
   trust?: 'name' | 'register'
+  /** What is right of the revision that a file holds; an empty text where nothing is. */
+  values?: Partial<Record<RevisionField, string>>
+  /** That the same content is right under another number or revision too. */
+  sameContent?: boolean
 }
 
 export interface Conflict {

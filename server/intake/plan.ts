@@ -85,7 +85,10 @@ function holdBack({ portion }: JobContext, id: string): void {
   const open = (table: typeof intakeDocuments | typeof intakeFiles) =>
     and(eq(table.intake, id), ne(table.status, 'done'))
   portion((tx) => {
-    tx.update(intakeDocuments).set({ status: 'held' }).where(open(intakeDocuments)).run()
+    tx.update(intakeDocuments)
+      .set({ status: 'held' })
+      .where(and(open(intakeDocuments), ne(intakeDocuments.status, 'unfiled')))
+      .run()
     tx.update(intakeFiles).set({ status: 'held' }).where(open(intakeFiles)).run()
   })
 }

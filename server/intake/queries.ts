@@ -33,9 +33,27 @@ export function intakePage(db: Db, id: string): IntakePage {
       intake,
       files,
       documents: Object.fromEntries(planned.map((row) => [row.status, row.count])) as IntakeCounts,
+      unfiled: {
+        total: planned.find((row) => row.status === 'unfiled')?.count ?? 0,
+        rows: unfiledOf(db, id),
+      },
       job,
     }
   })
+}
+
+/** So many register lines without a file are listed; the others are counted. */
+const mostUnfiled = 200
+
+function unfiledOf(db: Db, id: string): IntakePage['unfiled']['rows'] {
+  const rows = db
+    .select({ plan: intakeDocuments.plan })
+    .from(intakeDocuments)
+    .where(and(eq(intakeDocuments.intake, id), eq(intakeDocuments.status, 'unfiled')))
+    .orderBy(asc(intakeDocuments.position))
+    .limit(mostUnfiled)
+    .all()
+  return rows.map(({ plan: { number, conflicts } }) => ({ number, conflict: conflicts[0]! }))
 }
 
 export interface IntakeQuery {

@@ -46,11 +46,15 @@ export function writePlan({ db, portion }: JobContext, id: string, plan: IntakeP
 
 const codeOf = ({ ready, conflicts }: PlannedDocument) => (ready ? null : (conflicts[0]?.code ?? 'companion'))
 
+/** A document that there is no file for is none that is held back. */
+const statusOf = ({ ready, conflicts }: PlannedDocument) =>
+  ready ? 'ready' : conflicts[0]?.code === 'line-without-file' ? 'unfiled' : 'held'
+
 const addDocument = (tx: Tx, intake: string, position: number, plan: PlannedDocument) =>
   statements(tx).addDocument.run({
     ...{ intake, position, plan },
     number: plan.number,
-    status: plan.ready ? 'ready' : 'held',
+    status: statusOf(plan),
   })
 
 function writeFile(tx: Tx, intake: string, file: PlannedFile, places: Map<string, Place>): void {

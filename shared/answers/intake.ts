@@ -1,8 +1,15 @@
-import type { PlannedDocument, PlannedFile, Prediction, Profile, Settlement } from '../../core/intake'
+import type {
+  Conflict,
+  PlannedDocument,
+  PlannedFile,
+  Prediction,
+  Profile,
+  Settlement,
+} from '../../core/intake'
 import type { Job } from './jobs'
 
 export type IntakeStage = 'new' | 'read' | 'running' | 'done'
-export type IntakeCounts = Partial<Record<'ready' | 'held' | 'done' | 'failed', number>>
+export type IntakeCounts = Partial<Record<'ready' | 'held' | 'done' | 'failed' | 'unfiled', number>>
 
 export interface Intake {
   id: string
@@ -25,6 +32,8 @@ export interface IntakePage {
   intake: Intake
   files: { status: string; conflict: string | null; count: number }[]
   documents: IntakeCounts
+  /** What stands in the register without a file: how many numbers, and the first of them. */
+  unfiled: { total: number; rows: { number: string; conflict: Conflict }[] }
   job: Job | null
 }
 

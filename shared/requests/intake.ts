@@ -50,6 +50,8 @@ export class SettlementBody {
   @IsOptional() @IsString() @MaxLength(64) label?: string
   @IsOptional() @IsString() @MaxLength(200) number?: string
   @IsOptional() @IsIn(['name', 'register']) trust?: 'name' | 'register'
+  @IsOptional() @IsTextMap() values?: Record<string, string>
+  @IsOptional() @IsBoolean() sameContent?: boolean
 }
 
 class SettledBody {

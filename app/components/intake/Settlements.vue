@@ -1,9 +1,13 @@
 <script setup lang="ts">
+import type { Settlement } from '~~/core/intake'
 import type { IntakePage } from '~~/shared/answers'
 
 /** What is held back, by kind; the register lines set aside; and what was decided. */
 const props = defineProps<{ page: IntakePage }>()
-const emit = defineEmits<{ undo: [key: string] }>()
+const emit = defineEmits<{
+  undo: [key: string]
+  settle: [settled: { key: string; settlement: Settlement }[]]
+}>()
 const group = defineModel<string | null>({ required: true })
 const groups = computed(() =>
   props.page.files
@@ -29,11 +33,36 @@ const groups = computed(() =>
     <span>{{ entry.name }}</span><span class="mono">{{ entry.count }}</span>
   </button>
   <p
-    v-if="!groups.length"
+    v-if="!groups.length && !page.unfiled.total"
     class="soft nothing"
   >
     Nothing is held back. Every file is ready or left out.
   </p>
+  <template v-if="page.unfiled.total"
+    ><h2>In the register without a file</h2>
+    <p
+      v-for="{ number, conflict } in page.unfiled.rows"
+      :key="number"
+      class="problem"
+    >
+      <span class="waits">{{ conflict.message }}</span><template v-if="page.intake.stage === 'read'"
+        ><br /><button
+          v-for="way in conflict.waysOut"
+          :key="way.text"
+          class="link way"
+          @click="emit('settle', [{ key: way.key, settlement: way.settlement }])"
+        >
+          {{ way.text }}
+        </button></template
+      >
+    </p>
+    <p
+      v-if="page.unfiled.total > page.unfiled.rows.length"
+      class="soft problem"
+    >
+      and {{ page.unfiled.total - page.unfiled.rows.length }} more
+    </p></template
+  >
   <template v-if="page.intake.problems.length"
     ><h2>Register lines set aside</h2>
     <p
@@ -51,7 +80,7 @@ const groups = computed(() =>
       :key="key"
       class="problem"
     >
-      <span class="mono">{{ String(key).split('/').pop() }}</span>: {{ settlementWords(settlement) }}
+      <span class="mono">{{ settledThing(String(key)) }}</span>: {{ settlementWords(settlement) }}
       <button
         v-if="page.intake.stage === 'read'"
         class="link"
@@ -81,6 +110,10 @@ const groups = computed(() =>
   font-size: 12px;
   line-height: 17px;
   overflow-wrap: anywhere;
+}
+.way {
+  margin-right: 14px;
+  text-align: left;
 }
 .nothing {
   padding: 8px 0;

@@ -29,7 +29,7 @@ const station = computed<Station>(() =>
 const counts = computed<Record<Station, string>>(() => ({
   read: `${files.value} files`,
   reconcile: sum('held') ? `${sum('held')} files held` : 'nothing open',
-  map: `${Object.values(planned.value).reduce((total, count) => total + count, 0)} documents`,
+  map: `${Object.values(planned.value).reduce((total, count) => total + count, 0) - (planned.value.unfiled ?? 0)} documents`,
   run: planned.value.ready ? `${planned.value.ready} ready` : `${planned.value.done ?? 0} in`,
   verify: planned.value.done ? `${planned.value.done} brought in` : '–',
 }))
@@ -110,6 +110,7 @@ useShortcuts([
           v-model="group"
           :page="page"
           @undo="settle([{ key: $event, settlement: null }])"
+          @settle="settle($event)"
         />
         <IntakePatternEditor
           v-else-if="station === 'read'"

@@ -52,7 +52,7 @@ export const intakeDocuments = sqliteTable(
     position: integer().notNull(),
     number: text().notNull(),
     plan: text({ mode: 'json' }).$type<PlannedDocument>().notNull(),
-    status: text().$type<'ready' | 'held' | 'done' | 'failed'>().notNull(),
+    status: text().$type<'ready' | 'held' | 'done' | 'failed' | 'unfiled'>().notNull(),
     message: text(),
     document: text(),
     result: text({ mode: 'json' }).$type<Prediction>(),

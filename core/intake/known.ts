@@ -1,0 +1,101 @@
+import type { EvidenceField } from './evidence/evidence'
+import { isoDay } from './day'
+import type { Evidence } from './evidence/evidence'
+import { ranked, sourceInWords } from './evidence'
+import type { RegisterEntry } from './register-file'
+import type { Conflict, PlannedFile, Settlement } from './types'
+import { fileName } from './way-out'
+
+/** What is known of one revision, besides its label. */
+export const revisionFields = ['title', 'status', 'date', 'author', 'text'] as const
+export type RevisionField = (typeof revisionFields)[number]
+export type Known = Record<RevisionField, string | null>
+
+/** How sources are weighed: their ranking, and what the administrator decided. */
+export interface Weighing {
+  ranking: readonly string[]
+  settlements: Record<string, Settlement>
+}
+
+/** The key of what is decided of a field, or a kind of conflict, for the whole intake. */
+export const forAll = (what: RevisionField | Conflict['code']): string => `all:${what}`
+
+/**
+ * What is known of the revision that a file holds: from its name, from the register's line of that revision and no
+ * other, and what was set by hand. The source that is ranked first is believed.
+ */
+export function knownOf(file: PlannedFile, line: RegisterEntry | undefined, weighing: Weighing): Known {
+  const known = (field: RevisionField) => {
+    const set = weighing.settlements[file.path]?.values?.[field]
+    if (set !== undefined) return set === '' ? null : asWritten(field, set)
+    return told(file, line, field, weighing)[0]?.value ?? null
+  }
+  return Object.fromEntries(revisionFields.map((field) => [field, known(field)])) as Known
+}
+
+/** What the register alone says of a revision that no file holds. */
+export const knownFromLine = ({ title, status, date, author, text }: RegisterEntry): Known => ({
+  title,
+  status,
+  date,
+  author,
+  text,
+})
+
+/** Everything that is said of a field of a file's revision, the most believed first. */
+function told(
+  { evidence }: PlannedFile,
+  line: RegisterEntry | undefined,
+  field: RevisionField,
+  { ranking, settlements }: Weighing,
+): Evidence[] {
+  const trusted = settlements[forAll(field)]?.trust
+  const order = trusted ? ['hand', trusted, ...ranking] : ranking
+  return ranked(evidence, field, order)
+    .filter(({ source }) => source.kind !== 'register' || source.at === String(line?.line))
+    .map((entry) => ({ ...entry, value: asWritten(field, entry.value) }))
+}
+
+/** A day in ISO 8601, however it was written; everything else as it stands. */
+const asWritten = (field: EvidenceField, value: string): string =>
+  field === 'date' ? (isoDay(value) ?? value) : value
+
+/** Two texts say the same where they differ in case, blanks, hyphens and underscores alone. */
+const folded = (value: string) =>
+  value
+    .toLowerCase()
+    .replace(/[\s_-]+/g, ' ')
+    .trim()
+
+/** Every field of a file's revision of which its sources say different things, unless that was settled. */
+export function disagreements(
+  file: PlannedFile,
+  line: RegisterEntry | undefined,
+  fields: readonly RevisionField[],
+  weighing: Weighing,
+): Conflict[] {
+  const { settlements } = weighing
+  return fields.flatMap((field): Conflict[] => {
+    if (settlements[file.path]?.values?.[field] !== undefined || settlements[forAll(field)]) return []
+    const all = told(file, line, field, weighing)
+    const different = all.filter(
+      ({ value }, index) => all.findIndex((other) => folded(other.value) === folded(value)) === index,
+    )
+    if (different.length < 2 || different[0]!.source.kind === 'hand') return []
+    const says = different.map(({ value, source }) => `${sourceInWords(source)} says “${value}”`).join(', ')
+    const take = different.map(({ value, source }) => ({
+      text: `take “${value}” (${sourceInWords(source)})`,
+      key: file.path,
+      settlement: { values: { [field]: value } },
+    }))
+    const trust = (['name', 'register'] as const)
+      .filter((source) => different.some((entry) => entry.source.kind === source))
+      .map((source) => ({
+        text: `the ${source} is right about every ${field}`,
+        key: forAll(field),
+        settlement: { trust: source },
+      }))
+    const message = `${fileName(file.path)}: the sources disagree on the ${field}: ${says}`
+    return [{ code: 'sources-disagree', message, waysOut: [...take, ...trust] }]
+  })
+}

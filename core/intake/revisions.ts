@@ -1,0 +1,51 @@
+import { compare, positionOf, type RevisionScheme } from '../revision'
+import { type History, readHistory, readLabel, settleDisagreement } from './reconcile'
+import type { RegisterEntry } from './register-file'
+import { sameTwice } from './same'
+import type { Conflict, PlannedFile, Settlement } from './types'
+
+/** The files and register lines of one number, read by a scheme. */
+export interface Revisions {
+  scheme: RevisionScheme
+  /** With their labels, as far as they could be read, and what stands against each. */
+  files: PlannedFile[]
+  /** The register's lines by their labels. */
+  history: History
+  /** The file of the newest revision; where no label can be read, the last one. */
+  newest: PlannedFile
+  conflicts: Conflict[]
+}
+
+/** Reads every label of files and register by a scheme, and lists what disagrees. The files given are left alone. */
+export function readRevisions(
+  scheme: RevisionScheme,
+  number: string,
+  found: PlannedFile[],
+  entries: RegisterEntry[],
+  settlements: Record<string, Settlement>,
+): Revisions {
+  const files = found.map((file) => ({ ...file, conflicts: [...file.conflicts] }))
+  const { history, conflicts } = readHistory(scheme, number, entries, settlements)
+  for (const file of files) readLabel(scheme, file, history)
+  const disagreements = settleDisagreement(scheme, number, files, history, settlements)
+  sameTwice(files)
+  return {
+    scheme,
+    files,
+    history,
+    newest: newestOf(scheme, files),
+    conflicts: [...conflicts, ...disagreements],
+  }
+}
+
+function newestOf(scheme: RevisionScheme, files: PlannedFile[]): PlannedFile {
+  const labelled = files.filter(({ label }) => label !== null)
+  if (labelled.length === 0) return files.at(-1)!
+  return labelled.reduce((newest, file) =>
+    compare(scheme, positionOf(scheme, file.label!), positionOf(scheme, newest.label!)) > 0 ? file : newest,
+  )
+}
+
+/** Files in revision order. */
+export const inRevisionOrder = ({ scheme, files }: Revisions): PlannedFile[] =>
+  [...files].sort((a, b) => compare(scheme, positionOf(scheme, a.label!), positionOf(scheme, b.label!)))

@@ -1,0 +1,73 @@
+import { groupBy } from '../support'
+import { forAll } from './known'
+import type { PlannedDocument, PlannedFile, Settlement } from './types'
+import { fileName, leaveOut } from './way-out'
+
+/** Adds a conflict to every file that shares its revision with another of the same number. */
+export function sameTwice(files: PlannedFile[]): void {
+  const byLabel = groupBy(
+    files.filter(({ label }) => label !== null),
+    ({ label }) => label!,
+  )
+  for (const [label, same] of byLabel) {
+    if (same.length < 2) continue
+    const isOne = new Set(same.map(({ sha256 }) => sha256)).size === 1
+    const waysOut = same.map(({ path }) => leaveOut(path, `leave ${path} out`))
+    for (const file of same) {
+      const others = same.filter((other) => other !== file).map(({ path }) => path)
+      const content = isOne ? 'the same content' : 'different content'
+      const message = `${file.number} at ${label} stands in ${same.length} files with ${content}: ${file.path} and ${others.join(', ')}`
+      file.conflicts.push({ code: 'same-revision-twice', message, waysOut })
+    }
+  }
+}
+
+/** Names of other files in one message, at most. */
+const mostNamed = 5
+
+/**
+ * Adds a conflict to every file whose content stands under another number or revision too, unless that was said to be
+ * right; its document is not ready then.
+ */
+export function sameContent(
+  files: PlannedFile[],
+  documents: PlannedDocument[],
+  settlements: Record<string, Settlement>,
+): void {
+  if (settlements[forAll('same-content')]?.sameContent) return
+  const read = files.filter(({ leftOut, number, sha256 }) => !leftOut && number !== null && sha256 !== null)
+  const held = new Set<string>()
+  for (const [, same] of groupBy(read, ({ sha256 }) => sha256!)) {
+    const places = new Set(same.map(({ number, label, path }) => `${number} ${label ?? path}`))
+    if (places.size < 2 || same.some(({ path }) => settlements[path]?.sameContent)) continue
+    for (const file of same) {
+      held.add(file.number!)
+      const others = same.filter((other) => other !== file && !isSameRevision(file, other))
+      if (others.length) file.conflicts.push(conflictOf(file, others))
+    }
+  }
+  for (const document of documents) if (held.has(document.number)) document.ready = false
+}
+
+const isSameRevision = (one: PlannedFile, other: PlannedFile): boolean =>
+  one.number === other.number && one.label !== null && one.label === other.label
+
+function conflictOf(file: PlannedFile, others: PlannedFile[]): PlannedFile['conflicts'][number] {
+  const revision = ({ number, label }: PlannedFile) => (label === null ? number! : `${number} at ${label}`)
+  const named = others.slice(0, mostNamed).map((other) => `${revision(other)} (${other.path})`)
+  const more = others.length > mostNamed ? ` and ${others.length - mostNamed} more` : ''
+  return {
+    code: 'same-content',
+    message: `${revision(file)} has the content of ${named.join(', ')}${more}: one of them may be the wrong file`,
+    waysOut: [
+      leaveOut(file.path, `leave ${fileName(file.path)} out`),
+      ...others.slice(0, mostNamed).map(({ path }) => leaveOut(path, `leave ${path} out`)),
+      { text: 'the content is right in each of them', key: file.path, settlement: { sameContent: true } },
+      {
+        text: 'the same content is right wherever it stands',
+        key: forAll('same-content'),
+        settlement: { sameContent: true },
+      },
+    ],
+  }
+}
