@@ -13,6 +13,7 @@ const longer = [
       'core/engine/acts.test.ts',
       'core/engine/decide.test.ts',
       'core/intake/intake.test.ts',
+      'core/revision/infer/infer.test.ts',
       'core/revision/labels.test.ts',
       'core/revision/revision.test.ts',
       'tests/api/configuration.test.ts',

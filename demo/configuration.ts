@@ -49,7 +49,8 @@ export const configuration: Configuration = {
       series: [
         {
           id: 'issue',
-          major: { kind: 'letters', skip: 'IOQSXZ' },
+          // Ends before NC, which is a spelling here and not the 263rd revision.
+          major: { kind: 'letters', to: 'MY', skip: 'IOQSXZ' },
           separator: '-',
           minor: { kind: 'digits', width: 2 },
           minorPlace: 'after',

@@ -13,4 +13,4 @@ export {
 export { type Reason } from './reason'
 export { type Right, rightKind, rights, rightShape } from './rights'
 export { type StateOfRights } from './rights/right-kind'
-export { allows, chainTo, folderGrants, principalsOf, stateGrants } from './rules'
+export { allows, allowsIn, chainTo, folderGrants, principalsOf, stateGrants } from './rules'

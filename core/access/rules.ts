@@ -61,7 +61,9 @@ export function stateGrants(use: Granting, held: Set<Principal>, right: Right): 
 }
 
 /** Whether a person has a right on a document: folder and state must both say yes. */
-export function allows(person: Person, chain: Folder[], use: Granting, right: Right): boolean {
-  const held = principalsOf(person, chain)
-  return folderGrants(chain, held, right).granted && stateGrants(use, held, right)
-}
+export const allows = (person: Person, chain: Folder[], use: Granting, right: Right): boolean =>
+  allowsIn(chain, principalsOf(person, chain), use, right)
+
+/** As `allows`, of somebody whose principals there are known. */
+export const allowsIn = (chain: Folder[], held: Set<Principal>, use: Granting, right: Right): boolean =>
+  folderGrants(chain, held, right).granted && stateGrants(use, held, right)

@@ -1,6 +1,7 @@
 import { reasonsAgainst, told } from './decision'
 import { decideCorrection, toldCorrection } from './correct'
 import type { Standing } from './standing'
+import type { Folder } from '../access'
 import { author, configuration, drawing, folders, steward } from './world.fixture'
 import { ancestorsOf, wouldLoop } from './references'
 import { decide } from './decide'
@@ -81,6 +82,14 @@ describe('adopting a label', () => {
       /B lies below C/,
     ],
     [
+      'a register that the scheme does not read any more',
+      'C',
+      { register: [row('A'), row('?1')], revision: '?1' },
+      steward,
+      ['label'],
+      /\?1, which was registered in the vault, is no label of Workshop letters any more/,
+    ],
+    [
       'a check-out by somebody else',
       'C',
       { checkedOutBy: { id: 'x', name: 'Xenia' } },
@@ -131,10 +140,28 @@ describe('adopting a label', () => {
   it('names where adoption is on, and who has the right', () => {
     const answer = adopt('C', drawing({ state: 'checking' }), author)
     expect(answer.ok ? [] : answer.reasons.map(({ wayOut }) => wayOut)).toEqual([
-      'ask group:office, or have “adopt” granted on the folder by an administrator',
-      'ask Vault Administration',
+      'have “adopt” granted on the folder by an administrator',
+      'grant “adopt” in Checking',
       'bring it to Drafting, or switch adoption on in Checking',
     ])
+  })
+  it('names those alone who really could, of whoever is active', () => {
+    const staff = [author, steward]
+    const ways = (document: DocumentSnapshot, of: Folder[] = folders) => {
+      const asked = { ...standing(document, author), folders: of, people: () => staff }
+      return reasonsAgainst(decideAdoption({ ...asked, label: 'C', source: 'x' })).map(({ wayOut }) => wayOut)
+    }
+    expect(ways(drawing())).toEqual([
+      'ask group:office, or have “adopt” granted on the folder by an administrator',
+      'ask Vault Administration',
+    ])
+    const withheld = [...folders, { path: '/Grips/Shut', withhold: { 'group:office': ['adopt'] as never[] } }]
+    const afresh = [...folders, { path: '/Grips/Shut', startAfresh: true }]
+    for (const of of [withheld, afresh])
+      expect(ways(drawing({ folder: '/Grips/Shut' }), of)).toEqual([
+        'have “adopt” granted on the folder by an administrator',
+        'grant “adopt” in Drafting',
+      ])
   })
   it('needs a scheme', () => {
     const without: Configuration = { ...configuration, schemes: [] }

@@ -104,7 +104,14 @@ export function adoptable(
         ? `correct it, perhaps to ${reading.nearest.join(' or ')}`
         : 'correct it',
     }
-  const native = highestNative(scheme, document.register)
+  const natives = document.register.filter(({ origin }) => origin === 'native')
+  const unread = natives.find(({ label }) => !parse(scheme, label).ok)
+  if (unread)
+    return {
+      reason: `${unread.label}, which was registered in the vault, is no label of ${scheme.name} any more: nothing can be said to come after it`,
+      wayOut: `correct ${unread.label} in the register first`,
+    }
+  const native = highest(scheme, natives)
   if (native && compare(scheme, reading.position, positionOf(scheme, native)) < 0)
     return {
       reason: `${reading.canonical} lies below ${native}, which was registered in the vault`,
@@ -113,7 +120,7 @@ export function adoptable(
   return { label: reading.canonical }
 }
 
-function highestNative(scheme: RevisionScheme, register: RegisterRow[]): string | undefined {
-  const labels = register.filter((row) => row.origin === 'native').map((row) => row.label)
+function highest(scheme: RevisionScheme, rows: RegisterRow[]): string | undefined {
+  const labels = rows.map((row) => row.label)
   return labels.sort((a, b) => compare(scheme, positionOf(scheme, b), positionOf(scheme, a)))[0]
 }

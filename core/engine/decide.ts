@@ -1,11 +1,5 @@
 import { EffectError, effectKind } from '../effect'
-import {
-  type Lifecycle,
-  lifecycleOf,
-  namedState,
-  type Transition,
-  transitionOf,
-} from '../configuration'
+import { type Lifecycle, lifecycleOf, namedState, type Transition, transitionOf } from '../configuration'
 import type { DocumentRecord } from '../attribute'
 import type { Reason } from '../access'
 import { isAdopting } from '../revision'

@@ -1,10 +1,11 @@
-import type { Reason } from '../access'
+import type { Reason, Right } from '../access'
 import { ConditionError, evaluate, parseCondition } from '../condition'
 import { type Lifecycle, principalName, stateName, type Transition } from '../configuration'
 import { isAdopting } from '../revision'
 import { conditionRecord } from './condition-record'
 import { allowsAll } from './rights'
 import { checkedIn, type Standing } from './standing'
+import { whoCould } from './who-could'
 
 /** Where a transition is set, for reasons. */
 export const whereIs = (lifecycle: Lifecycle, transition: Transition): string =>
@@ -53,26 +54,50 @@ const stands: Rule = ({ configuration, document, person }, _lifecycle, transitio
 const personMay: Rule = (request, lifecycle, transition) => {
   const { configuration, document, person } = request
   const { name, firedBy = [], notBy = [] } = transition
-  const { held, reasons } = allowsAll(
-    request,
-    lifecycle,
-    isAdopting(transition.revision) ? ['move', 'adopt'] : ['move'],
-  )
-  const who = firedBy.map((principal) => principalName(configuration, principal)).join(' or ')
-  const notNamed: Because = {
-    rule: 'fired-by',
-    message: `${name} is for ${who || 'nobody yet'}, and ${person.name} is none of them in ${document.folder}`,
-    wayOut: who ? `ask ${who}` : 'say on the lifecycle sheet who fires it',
+  const rights: Right[] = isAdopting(transition.revision) ? ['move', 'adopt'] : ['move']
+  const { held, reasons } = allowsAll(request, lifecycle, rights)
+  const excluding = notBy.map((whom) => document[whom])
+  const could = () => whoCould(request, lifecycle, firedBy, { rights, firedBy, notBy: excluding })
+  const ask = (otherwise: string) => {
+    const who = could()
+    return who.length ? `ask ${who.join(' or ')}` : otherwise
   }
-  const excluded = notBy
+  const who = firedBy.map((principal) => principalName(configuration, principal)).join(' or ')
+  const nobody = who
+    ? `nobody there could: give somebody who is ${who} the right to move there`
+    : 'say on the lifecycle sheet who fires it'
+  const isNamed = firedBy.some((principal) => held.has(principal))
+  const isExcluded = excluding.includes(person.id)
+  return [
+    ...(isNamed
+      ? []
+      : [
+          {
+            rule: 'fired-by' as const,
+            message: `${name} is for ${who || 'nobody yet'}, and ${person.name} is none of them in ${document.folder}`,
+            wayOut: ask(nobody),
+          },
+        ]),
+    ...reasons,
+    ...(isExcluded
+      ? excludedBy(request, transition, ask('let somebody else who may fire it edit or fire it'))
+      : []),
+  ]
+}
+
+/** Somebody who created or last edited a document leaves it to others. */
+const excludedBy = (
+  { document, person }: Standing,
+  { name, notBy = [] }: Transition,
+  wayOut: string,
+): Because[] =>
+  notBy
     .filter((whom) => document[whom] === person.id)
-    .map((whom): Because => ({
+    .map((whom) => ({
       rule: 'excluded',
       message: `${person.name} ${whom === 'creator' ? 'created' : 'last edited'} ${document.number}, and ${name} is for somebody else then`,
-      wayOut: 'ask another person who may fire it',
+      wayOut,
     }))
-  return [...(firedBy.some((principal) => held.has(principal)) ? [] : [notNamed]), ...reasons, ...excluded]
-}
 
 /** Children must stand where the transition demands it: the direct ones, or all of them. */
 const referencesStand: Rule = ({ configuration, document }, _lifecycle, { name, references: demand }) => {

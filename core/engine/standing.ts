@@ -8,6 +8,8 @@ export interface Standing {
   folders: Folder[]
   document: DocumentSnapshot
   person: Person
+  /** Everybody who is active, asked for only where somebody else is to be named. */
+  people?: () => Person[]
   comment?: string
   /** ISO day. */
   today: string

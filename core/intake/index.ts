@@ -1,6 +1,7 @@
 export { type ConflictCode, conflictKinds } from './conflicts'
 export { type Evidence, type EvidenceField } from './evidence/evidence'
 export { gather, readerVersion, sourceInWords, type SourceKind } from './evidence'
+export { historiesOf } from './histories'
 export { namePattern, type NamePattern, PatternError, readName, usualPatterns } from './pattern'
 export { planIntake } from './plan'
 export { readRegister, type RegisterEntry, RegisterError } from './register-file'

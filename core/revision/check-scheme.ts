@@ -38,14 +38,48 @@ export function checkScheme(scheme: RevisionScheme): SchemeProblem[] {
   if (problems.length) return problems
   const clash = ambiguity(scheme)
   if (clash) problems.push(clash)
-  for (const [spelling, label] of Object.entries(scheme.spellings ?? {}))
+  return [...problems, ...spellingProblems(scheme)]
+}
+
+/** Spellings that stand for no label, that are one themselves, or that another contradicts. */
+function spellingProblems(scheme: RevisionScheme): SchemeProblem[] {
+  return Object.entries(scheme.spellings ?? {}).flatMap(([spelling, label]): SchemeProblem[] => {
+    const problems: SchemeProblem[] = []
+    const say = (code: SchemeProblem['code'], labels: string[], message: string) =>
+      problems.push({ code, labels, message })
     if (positionsOf(scheme, label).length === 0)
-      problems.push({
-        code: 'spelling-unknown',
-        labels: [label],
-        message: `the spelling “${spelling}” stands for “${label}”, which is no label of the scheme`,
-      })
-  return problems
+      say(
+        'spelling-unknown',
+        [label],
+        `the spelling “${spelling}” stands for “${label}”, which is no label of the scheme`,
+      )
+    if (spelling !== label && positionsOf(scheme, spelling).length > 0)
+      say(
+        'ambiguous',
+        [spelling, label],
+        `“${spelling}” is a label of the scheme, and a spelling that stands for “${label}”`,
+      )
+    const other = otherSpelling(scheme, spelling, label)
+    if (other !== undefined)
+      say(
+        'ambiguous',
+        [spelling, other],
+        `the spellings “${spelling}” and “${other}” differ in case alone and stand for different labels`,
+      )
+    return problems
+  })
+}
+
+/** A spelling after one that differs from it in case alone, and stands for another label. */
+function otherSpelling(
+  { spellings = {} }: RevisionScheme,
+  spelling: string,
+  label: string,
+): string | undefined {
+  const all = Object.keys(spellings)
+  return all
+    .slice(all.indexOf(spelling) + 1)
+    .find((other) => other.toUpperCase() === spelling.toUpperCase() && spellings[other] !== label)
 }
 
 function ambiguity(scheme: RevisionScheme): SchemeProblem | undefined {

@@ -162,7 +162,12 @@ describe('reading labels', () => {
     [tarn, 'r3', 'ambiguous', ['03', 'R03']],
     [tarn, 'l2', 'ambiguous', ['12', 'L02']],
     [station, 'P0101', 'ambiguous', ['P101', 'P10.01', 'P01.01']],
-    [workshop, 'rB', 'ambiguous', ['RB', 'B']],
+    [
+      { ...workshop, series: [{ id: 'issue', major: { kind: 'letters' } }], spellings: {} },
+      'rB',
+      'ambiguous',
+      ['RB', 'B'],
+    ],
   ])('%o refuses %s: %s, nearest %o', (scheme, text, reason, nearest) => {
     const reading = parse(scheme, text)
     expect(reading).toMatchObject({ ok: false, reason })
@@ -259,9 +264,25 @@ describe('checking a scheme', () => {
       { series: [{ id: 'a', major: digits }], spellings: { NC: 'A' } },
       'spelling-unknown',
     ],
+    [
+      'a spelling that is itself a label',
+      { series: [{ id: 'a', major: { kind: 'letters' } }], spellings: { B: 'A' } },
+      'ambiguous',
+    ],
+    [
+      'two spellings that differ in case alone',
+      { series: [{ id: 'a', major: { kind: 'letters' } }], spellings: { 'N/C': 'A', 'n/c': 'B' } },
+      'ambiguous',
+    ],
   ])('%s is a problem', (_, part, code) =>
     expect(checkScheme({ id: 's', name: 'S', series: [], ...part })[0]).toMatchObject({ code }),
   )
+  it('is none where a spelling stands for itself, or two for one label', () => {
+    const series = [{ id: 'a', major: { kind: 'letters' as const } }]
+    expect(
+      checkScheme({ id: 's', name: 'S', series, spellings: { A: 'A', 'N/C': 'A', 'n/c': 'A' } }),
+    ).toEqual([])
+  })
 })
 
 describe('order', () => {

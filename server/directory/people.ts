@@ -14,6 +14,17 @@ export function asPerson({ id, name, groups }: Account): Person {
   return { id, name, groups }
 }
 
+/** Everybody who is active, as the engine sees them; read when it is first asked for. */
+export function everybody(tx: Tx): () => Person[] {
+  let known: Person[] | undefined
+  return () =>
+    (known ??= tx
+      .select({ id: people.id, name: people.name, groups: people.groups })
+      .from(people)
+      .where(eq(people.active, true))
+      .all())
+}
+
 /** The first few people whose name has the text in it. */
 export function findPeople(db: Tx, text: string, limit: number) {
   const folded = text.toLowerCase()

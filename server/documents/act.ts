@@ -5,7 +5,7 @@ import { today } from '../clock'
 import { published } from '../configuration/published'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { allFolders } from '../directory/folders'
-import { type Account, asPerson } from '../directory/people'
+import { type Account, asPerson, everybody } from '../directory/people'
 import { Refusal } from '../refusal'
 import { referencesBelow } from './references'
 import { requireRights, seenBy, seenRow } from './rights'
@@ -23,6 +23,7 @@ export const standingOf = (tx: Tx, account: Account, row: DocumentRow, comment?:
   folders: allFolders(tx),
   document: { ...snapshot(tx, row), references: referencesBelow(tx, row.id, seenBy(tx, account)) },
   person: asPerson(account),
+  people: everybody(tx),
   today: today(),
   comment,
 })

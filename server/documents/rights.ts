@@ -6,7 +6,7 @@ import { published } from '../configuration/published'
 import type { Tx } from '../database/connection'
 import { documents } from '../database/schema'
 import { allFolders } from '../directory/folders'
-import { type Account, asPerson } from '../directory/people'
+import { type Account, asPerson, everybody } from '../directory/people'
 import { Refusal } from '../refusal'
 import { type DocumentRow, notThere, snapshot } from './rows'
 import { visible } from './visible'
@@ -15,7 +15,13 @@ import { visible } from './visible'
 export function requireRights(tx: Tx, account: Account, row: DocumentRow, rights: Right[]): void {
   const { configuration } = published(tx)
   const { reasons } = allowsAll(
-    { configuration, folders: allFolders(tx), document: snapshot(tx, row), person: asPerson(account) },
+    {
+      configuration,
+      folders: allFolders(tx),
+      document: snapshot(tx, row),
+      person: asPerson(account),
+      people: everybody(tx),
+    },
     lifecycleOf(configuration, row.lifecycle),
     rights,
   )

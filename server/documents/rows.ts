@@ -1,7 +1,7 @@
 import { and, eq } from 'drizzle-orm'
 import { type Configuration, lifecycleOf, schemeFor } from '../../core/configuration'
 import type { DocumentSnapshot, RegisterRow } from '../../core/engine'
-import { orderKey, positionOf } from '../../core/revision'
+import { orderKey, parse } from '../../core/revision'
 import { now } from '../clock'
 import type { Tx } from '../database/connection'
 import { documents, people, versions } from '../database/schema'
@@ -77,7 +77,7 @@ export function contentOf(tx: Tx, document: string, version: number): Incoming {
     .get()!
 }
 
-/** What a label sorts by in tables. */
+/** What a label sorts by in tables; null where the scheme does not read it any more. */
 export function orderOf(
   configuration: Configuration,
   lifecycle: string,
@@ -85,7 +85,8 @@ export function orderOf(
 ): string | null {
   if (label === null) return null
   const scheme = schemeFor(configuration, lifecycleOf(configuration, lifecycle))
-  return orderKey(scheme, positionOf(scheme, label))
+  const reading = parse(scheme, label)
+  return reading.ok ? orderKey(scheme, reading.position) : null
 }
 
 /** @throws Refusal where the document has changed since it was looked at. */

@@ -131,13 +131,13 @@ describe('edits of schemes', () => {
     expect(workshop(after({ kind: 'use-scheme', lifecycle, id: 'tarn' })).scheme).toBe('tarn'))
   it('say in words what is different', () => {
     expect(words({ ...letters, id: 'x', name: 'New' })).toBe(
-      'Add scheme New: letters without I O Q S X Z, then “-” and numbers, 2 digits',
+      'Add scheme New: letters to MY without I O Q S X Z, then “-” and numbers, 2 digits',
     )
     expect(words({ ...letters, name: 'Letters', spellings: { NC: 'A', first: 'A' } })).toBe(
       'Workshop letters: is called Letters; first stands for A',
     )
     expect(words({ ...letters, series: [{ ...issue, major: { kind: 'letters', skip: 'IO' } }] })).toBe(
-      'Workshop letters: issue is letters without I O, then “-” and numbers, 2 digits, was letters without I O Q S X Z, then “-” and numbers, 2 digits',
+      'Workshop letters: issue is letters without I O, then “-” and numbers, 2 digits, was letters to MY without I O Q S X Z, then “-” and numbers, 2 digits',
     )
     expect(words({ ...letters, series: [{ id: 'trial', major: { kind: 'digits' } }, issue] })).toBe(
       'Workshop letters: has the series trial: numbers',

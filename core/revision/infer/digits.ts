@@ -1,7 +1,10 @@
 import type { Counter } from '../types'
 
-/** Width from the zeros in front, start from whether 0 is used, and an end only to keep a far-off number out. */
-export function digitsCounter(texts: { text: string; count: number }[]): Counter {
+/**
+ * Width from the zeros in front, start from whether 0 is used, and an end only to keep a far-off number out.
+ * @param all the same with those that are too rare to count, which the end may keep out
+ */
+export function digitsCounter(texts: { text: string; count: number }[], all = texts): Counter {
   const padded = new Map<number, number>()
   for (const { text, count } of texts)
     if (text.length > 1 && text.startsWith('0'))
@@ -9,7 +12,11 @@ export function digitsCounter(texts: { text: string; count: number }[]): Counter
   const width = [...padded].sort((a, b) => b[1] - a[1])[0]?.[0]
   const weight = texts.reduce((sum, { count }) => sum + count, 0)
   const zeros = texts.filter(({ text }) => Number(text) === 0).reduce((sum, { count }) => sum + count, 0)
-  const to = endBeforeFarOff(texts, weight)
+  const most = all.length > texts.length ? all : texts
+  const to = endBeforeFarOff(
+    most,
+    most.reduce((sum, { count }) => sum + count, 0),
+  )
   return {
     kind: 'digits',
     ...(zeros > weight / 100 ? { from: 0 } : {}),

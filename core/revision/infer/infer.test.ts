@@ -99,6 +99,107 @@ describe('inferring a scheme', () => {
     ],
   ])('finds %s', (_, labels, expected) => expect(words(labels)).toEqual(expected))
 
+  it.each<[string, string[], string[], string[]]>([
+    [
+      'one slip among a thousand',
+      [...split('P1 P2 P3 A B C').flatMap((label) => times(label, 200)), 'x'],
+      ['“P” and numbers', 'letters'],
+      [],
+    ],
+    [
+      'the same slip in a short list',
+      [...split('P1 P2 P3 A B C P1 P2 A B'), 'x'],
+      ['“P” and numbers', 'letters'],
+      [],
+    ],
+    [
+      'one “n/a”, which is no minor',
+      [...split('A B C D E').flatMap((label) => times(label, 100)), 'n/a'],
+      ['letters'],
+      ['n/a'],
+    ],
+    ['the same in a short list', split('A B C D n/a'), ['letters'], ['n/a']],
+    [
+      'some of them, which are none either',
+      [...split('A B C D E').flatMap((label) => times(label, 100)), ...times('n/a', 4)],
+      ['letters'],
+      ['n/a'],
+    ],
+    [
+      'two letters beside words',
+      [...'ABCDEFGHJKLMNPRTUVWY'].flatMap((letter) => times(letter, 100)).concat(split('AA AB AC NC TBD')),
+      ['letters to AY without I O Q S X Z'],
+      ['NC', 'TBD'],
+    ],
+    [
+      'two letters alone',
+      [...split('AA AB AC AD AE').flatMap((label) => times(label, 50)), 'x1'],
+      ['letters from AA'],
+      ['x1'],
+    ],
+    [
+      'a series of its own for one rare number',
+      [...split('A B C D').flatMap((label) => times(label, 50)), ...times('7', 4)],
+      ['letters'],
+      ['7'],
+    ],
+    [
+      'slips of every shape in working and shared revisions',
+      [
+        ...split('P01 P02 P01.01 P01.02 C01 C02').flatMap((label) => times(label, 50)),
+        'A',
+        'D1',
+        '3b',
+        'x/y',
+      ],
+      ['“P” and numbers, 2 digits, led up to by “.” and numbers, 2 digits', '“C” and numbers, 2 digits'],
+      ['A', 'D1', '3b', 'x/y'],
+    ],
+  ])('is not turned by %s', (_, labels, expected, outliers) => {
+    const { scheme, outliers: found } = infer(labels)
+    expect(scheme.series.map(seriesInWords)).toEqual(expected)
+    expect(found).toEqual(outliers)
+  })
+
+  describe('where two orders explain the same', () => {
+    const labels = split('B 1 A 2 C 1 B 3').flatMap((label) => times(label, 20))
+    it('says that the order is a guess', () => {
+      const { scheme, guesses } = infer(labels)
+      expect(scheme.series.map(({ major }) => major.kind)).toEqual(['digits', 'letters'])
+      expect(guesses).toEqual(['which series comes first is a guess: nothing that came along says so'])
+      expect(infer(times('A', 50)).guesses).toEqual([])
+    })
+    it('goes by what documents had one after the other', () => {
+      for (const [histories, kinds] of [
+        [[split('A B 1 2')], ['letters', 'digits']],
+        [
+          [split('1 2 A'), split('1 A B')],
+          ['digits', 'letters'],
+        ],
+        [
+          [split('1 A'), split('1 A'), split('B 1')],
+          ['digits', 'letters'],
+        ],
+      ] as const) {
+        const { scheme, guesses } = infer(labels, histories)
+        expect(scheme.series.map(({ major }) => major.kind)).toEqual(kinds)
+        expect(guesses).toEqual([])
+      }
+      expect(infer(labels, [split('A B C'), split('1 2')]).guesses).toHaveLength(1)
+    })
+    it('goes by them for minors, too', () => {
+      const minors = split('A A-1 A-2 B B-1').flatMap((label) => times(label, 20))
+      const placeIn = (histories: string[][]) => infer(minors, histories).scheme.series[0]!.minorPlace
+      expect(placeIn([])).toBe('after')
+      expect(infer(minors).guesses).toEqual([
+        'that the minors of letters follow their major is a guess: nothing that came along says so',
+      ])
+      expect(placeIn([split('A-1 A-2 A B-1')])).toBe('before')
+      expect(placeIn([split('A A-1 A-2 B')])).toBe('after')
+      expect(infer(minors, [split('A-1 A')]).guesses).toEqual([])
+    })
+  })
+
   it('says how much is explained, and names what is left with the nearest labels', () => {
     const { explained, outliers, nearest, total, distinct } = infer([
       ...times('A', 60),

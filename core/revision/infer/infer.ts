@@ -1,7 +1,10 @@
 import type { RevisionScheme, Series } from '../types'
 import { checkScheme } from '../check-scheme'
 import { parse, reads } from '../parse'
-import { familiesOf, type Family } from './families'
+import { familiesOf } from './families'
+import type { Family } from './family'
+import { frequent, shortList } from './noise'
+import { type Histories, inOrder, minorsFirst, type Order } from './order'
 import { bare, type Seen } from './shapes'
 
 /** A scheme proposed from labels, and how far it goes. */
@@ -16,6 +19,8 @@ export interface Inference {
   outliers: string[]
   /** The nearest legal labels of an outlier; of the first thousand. */
   nearest: Record<string, string[]>
+  /** What two orders would explain alike, and nothing in the labels decides; sentences for people. */
+  guesses: string[]
 }
 
 /** A list from which nothing can be inferred; the message is for people. */
@@ -28,21 +33,23 @@ export class InferenceError extends Error {
 
 /** A series must explain this share of the labels, or it is taken for slips. */
 const leastShare = 0.005
-/** A short list has no room for shares: there, one label may make a series. */
-const shortList = 40
+/** One label that makes a series by itself must be this share of them. */
+const oneLabelShare = 0.05
 const measuredAtMost = 4000
 const nearestAtMost = 1000
 
 /**
  * The simplest scheme that explains the most of many legacy labels (model, section 1).
  * Shapes of labels suggest series; they are taken on one by one, those that explain more first, as long as
- * the scheme stays
- * valid and explains noticeably more; what can be left out without explaining less is left out.
- * Letters that are skipped are judged by how often their neighbours are seen (ASME Y14.35). Which series comes first is
- * taken from the order of the list where it runs through one series after the other, else from the trade's habits.
+ * the scheme stays valid and explains noticeably more; what can be left out without explaining less is left out. Labels
+ * that hardly come at all are noise first: structure is made from the others.
+ * Letters that are skipped are judged by how often their neighbours are seen (ASME Y14.35). Which series comes first,
+ * and whether minors lead up to their major, is taken from histories, else from the order of the list where it runs
+ * through one series after the other, else from the trade's habits, which the answer calls a guess.
+ * @param histories the labels of documents, each in the order in which it had them
  * @throws InferenceError where there are no labels, or nothing in common between them.
  */
-export function infer(labels: Iterable<string>): Inference {
+export function infer(labels: Iterable<string>, histories: Histories = []): Inference {
   const raw = new Map<string, number>()
   let total = 0
   for (const label of labels) {
@@ -53,12 +60,12 @@ export function infer(labels: Iterable<string>): Inference {
   const seen = together(raw)
   if (seen.length === 0)
     throw new InferenceError('all labels are blank: there is nothing to infer a scheme from')
-  const scheme = choose(seen, total)
+  const { scheme, guesses } = choose(seen, total, histories)
   if (scheme.series.length === 0)
     throw new InferenceError(
       `no series explains more than a few of the ${total} labels: is this a list of revision labels, one a line?`,
     )
-  return { scheme, ...measure(scheme, raw, total) }
+  return { scheme, ...measure(scheme, raw, total), guesses }
 }
 
 /** Occurrences of the labels that differ by blanks, look-alikes and a “rev.” only, counted together. */
@@ -75,24 +82,89 @@ const made = (series: Series[]): RevisionScheme => ({ id: 'inferred', name: 'Inf
 const explainedBy = (scheme: RevisionScheme, seen: Seen[]) =>
   seen.reduce((sum, { text, count }) => sum + (reads(scheme, text) ? count : 0), 0)
 
-function choose(seen: Seen[], total: number): RevisionScheme {
+function choose(
+  seen: Seen[],
+  total: number,
+  histories: Histories,
+): { scheme: RevisionScheme; guesses: string[] } {
+  const usual = frequent(seen)
   const often =
-    seen.length > measuredAtMost ? [...seen].sort((a, b) => b.count - a.count).slice(0, measuredAtMost) : seen
+    usual.length > measuredAtMost
+      ? [...usual].sort((a, b) => b.count - a.count).slice(0, measuredAtMost)
+      : usual
   const least = total < shortList ? 1 : Math.max(2, total * leastShare)
-  let taken: Family[] = []
+  const list = usual.length <= measuredAtMost ? usual.map(({ text }) => text) : []
+  const ordered = (families: Family[]) => inOrder(families, list, histories, ownerAmong(families))
+  let order: Order = { families: [], isGuess: false }
   let explained = 0
-  for (const family of familiesOf(seen)) {
-    if (family.weight < least) continue
-    const with_ = inOrder([...taken, family], seen)
-    const scheme = made(with_.map(({ series }) => series))
+  for (const family of familiesOf(usual, seen)) {
+    if (family.weight < least || isSlip(family, total)) continue
+    const taken = ordered([...order.families, family])
+    const scheme = made(taken.families.map(({ series }) => series))
     if (checkScheme(scheme).length) continue
     const now = explainedBy(scheme, often)
     if (now < explained + least) continue
-    taken = with_
+    order = taken
     explained = now
   }
-  return made(withoutIdle(taken, often, explained).map(({ series }, index, all) => named(series, index, all)))
+  const kept = ordered(withoutIdle(order.families, often, explained))
+  const placed = placedBy(
+    made(kept.families.map(({ series }, at, all) => named(series, at, all))),
+    histories,
+    usual,
+  )
+  return {
+    scheme: placed.scheme,
+    guesses: [
+      ...(kept.isGuess ? ['which series comes first is a guess: nothing that came along says so'] : []),
+      ...placed.guesses,
+    ],
+  }
 }
+
+/** One label alone makes no series, unless it comes often, is a dash, or has a prefix that says what it is. */
+const isSlip = ({ series: { prefix, major }, distinct, weight }: Family, total: number): boolean =>
+  total >= shortList &&
+  distinct === 1 &&
+  weight < total * oneLabelShare &&
+  !prefix &&
+  !(major.kind === 'list' && major.values.includes('-'))
+
+/** The series that a label is one of, each label asked once. */
+function ownerAmong(families: Family[]): (label: string) => Family | undefined {
+  const alone = families.map((family) => ({ family, scheme: made([family.series]) }))
+  const known = new Map<string, Family | undefined>()
+  return (label) => {
+    if (!known.has(label)) known.set(label, alone.find(({ scheme }) => reads(scheme, label))?.family)
+    return known.get(label)
+  }
+}
+
+/** The scheme with minors before or after their majors as histories have them. */
+function placedBy(
+  scheme: RevisionScheme,
+  histories: Histories,
+  seen: Seen[],
+): { scheme: RevisionScheme; guesses: string[] } {
+  const guesses: string[] = []
+  const series = scheme.series.map((of, index): Series => {
+    if (!of.minor || of.minorPlace === 'always') return of
+    const partsOf = (label: string): [string, boolean] | undefined => {
+      const reading = parse(scheme, label)
+      if (!reading.ok || reading.position.series !== index) return undefined
+      return [String(reading.position.major), reading.position.minor !== null]
+    }
+    const first = minorsFirst(histories, partsOf)
+    if (first !== undefined) return { ...of, minorPlace: first ? 'before' : 'after' }
+    const standAlone = seen.some(({ text }) => partsOf(text)?.[1] === false)
+    if (standAlone) guesses.push(`${minorsInWords(of)} is a guess: nothing that came along says so`)
+    return of
+  })
+  return { scheme: { ...scheme, series }, guesses }
+}
+
+const minorsInWords = ({ id, minorPlace }: Series): string =>
+  `that the minors of ${id} ${minorPlace === 'before' ? 'lead up to' : 'follow'} their major`
 
 /** Leaves out each series without which no less is explained. */
 function withoutIdle(taken: Family[], seen: Seen[], explained: number): Family[] {
@@ -111,31 +183,11 @@ function named(series: Series, index: number, all: Family[]): Series {
   return same ? { ...series, id: `${series.id}-${same + 1}` } : series
 }
 
-/** The series in the order in which a document runs through them. */
-function inOrder(families: Family[], seen: Seen[]): Family[] {
-  const ownerOf = ({ text }: Seen) => families.find(({ series }) => reads(made([series]), text))
-  const runs =
-    seen.length <= measuredAtMost
-      ? seen.map(ownerOf).filter((owner, index, list) => owner && owner !== list[index - 1])
-      : []
-  if (runs.length === families.length) return [...families].sort((a, b) => runs.indexOf(a) - runs.indexOf(b))
-  return [...families].sort(
-    (a, b) => habit(a.series) - habit(b.series) || a.series.id.localeCompare(b.series.id),
-  )
-}
-
-/**
- * A dash first; preliminary numbers (P) and numerals on trial before letters; letters before plain 0, 1, 2;
- * contractual numbers (C) last.
- */
-function habit({ prefix, major }: Series): number {
-  if (prefix) return prefix.startsWith('C') ? 6 : 2
-  if (major.kind === 'list') return major.values.includes('-') ? 0 : 1
-  if (major.kind === 'letters') return 4
-  return major.from === 0 && !major.width ? 5 : 3
-}
-
-function measure(scheme: RevisionScheme, raw: Map<string, number>, total: number): Omit<Inference, 'scheme'> {
+function measure(
+  scheme: RevisionScheme,
+  raw: Map<string, number>,
+  total: number,
+): Omit<Inference, 'scheme' | 'guesses'> {
   const outliers: string[] = []
   const nearest: Record<string, string[]> = {}
   let explained = 0

@@ -6,8 +6,11 @@ const usual = ['IOQSXZ', 'IOQ', 'IO', 'I', 'O']
 const slipShare = 0.02
 /** So many labels must be missed before their absence says something: a chance of one in twenty. */
 const missedAtLeast = 3
-/** No company skips so many letters in a row. */
+/** No company skips so many letters in a row: what little is seen beyond them is no revision. */
 const farOff = 4
+const farOffShare = 0.1
+/** The longest list of letters that a company leaves out. */
+const mostSkipped = 8
 
 /**
  * The letters that a company skips, judged from how often each letter is seen: a letter is skipped where its neighbours
@@ -33,7 +36,7 @@ export function skippedLetters(all: Map<string, number>): string {
       strong.every((letter) => set.includes(letter)) &&
       !seen([...set].find((letter) => letter > alphabet[last]!)),
   )
-  return fits ?? strong.join('')
+  return fits ?? (strong.length > mostSkipped ? '' : strong.join(''))
 }
 
 /** Without the few labels far beyond all others, which say nothing about the letters between. */
@@ -45,7 +48,8 @@ function withoutFarOff(counts: Map<string, number>): Map<string, number> {
   for (const [index, letter] of [...alphabet].entries()) {
     const count = counts.get(letter)
     if (!count) continue
-    if (before >= 0 && index - before > farOff && beyond <= total * slipShare) break
+    const isLast = [...alphabet.slice(index + 1)].every((other) => !counts.get(other))
+    if (before >= 0 && index - before > farOff && (isLast || beyond <= total * farOffShare)) break
     kept.set(letter, count)
     beyond -= count
     before = index
