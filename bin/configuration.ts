@@ -1,15 +1,18 @@
-import type { Configuration } from '../core/configuration'
+import type { Directory } from '../core/access'
+import { directoryFields } from '../core/access'
+import { type Configuration, configurationFields } from '../core/configuration'
+import { object } from '../core/shape'
 import { readJson, UsageError } from './input'
+import { readShaped } from './structure'
 
-const lists = ['attributes', 'schemes', 'states', 'roles', 'groups', 'lifecycles', 'classes'] as const
-
-/** A configuration from a file. @throws UsageError where it is of another format or lacks a part. */
+/** A configuration from a file. @throws UsageError where it is of another format, or not built like one. */
 export function readConfiguration(file: string): Configuration {
-  const configuration = readJson<Configuration>(file)
-  if (configuration?.format !== 'ilmenite-configuration/1')
+  const format = readJson<Configuration | null>(file)?.format
+  if (format !== 'ilmenite-configuration/1')
     throw new UsageError(`${file} is no configuration: its "format" is not "ilmenite-configuration/1"`)
-  const missing = lists.filter((list) => !Array.isArray(configuration[list]))
-  if (missing.length)
-    throw new UsageError(`${file} lacks the list${missing.length > 1 ? 's' : ''} ${missing.join(', ')}`)
-  return configuration
+  return readShaped(file, object(configurationFields()), 'configuration')
 }
+
+/** The people and folders from a file. @throws UsageError where it is not built like a directory. */
+export const readDirectory = (file: string): Directory =>
+  readShaped(file, object(directoryFields), 'directory')

@@ -41,9 +41,9 @@ export async function main(args: string[]): Promise<void> {
     await runCommand(command, { rawArgs: rest })
   } catch (error) {
     const known = error instanceof UsageError || (error as Error).name === 'CLIError'
-    process.stderr.write(
-      `ilmenite: ${known ? (error as Error).message : ((error as Error).stack ?? String(error))}\n`,
-    )
+    const { message, stack } = error as Error
+    const told = known ? message : `this should not have happened: ${message ?? String(error)}`
+    process.stderr.write(`ilmenite: ${process.env.ILMENITE_TRACE && stack ? stack : told}\n`)
     process.exitCode = 2
   }
 }

@@ -1,7 +1,25 @@
 import { useDebounceFn } from '@vueuse/core'
 import { type Inference, LabelListError, readLabelList, type RevisionScheme } from '~~/core/revision'
+import { historiesOf, readRegister, type RegisterEntry, RegisterError } from '~~/core/intake'
 import type { LabelSource } from '~~/shared/answers'
 import type { ReadLabel } from '~/workers/labels'
+
+/** The lines of a register, where a text is one: it has columns for number and revision. */
+function registerIn(text: string): RegisterEntry[] | undefined {
+  try {
+    return readRegister(text).entries
+  } catch (error) {
+    if (error instanceof RegisterError) return undefined
+    throw error
+  }
+}
+
+/** The labels of a file: those of a register, with their order, else a list of them. @throws LabelListError */
+function labelsIn(text: string): { labels: string[]; histories: string[][] } {
+  const entries = registerIn(text)
+  if (!entries) return { labels: readLabelList(text), histories: [] }
+  return { labels: entries.map(({ revision }) => revision), histories: historiesOf(entries) }
+}
 
 /** Labels that were typed, or that came from a folder, an archive or a file. */
 function useGivenLabels() {
@@ -9,6 +27,8 @@ function useGivenLabels() {
   const source = ref('')
   /** What came from elsewhere: too many to show in the text field. */
   const given = shallowRef<string[] | null>(null)
+  /** The labels of documents in the order in which they had them, where that came along. */
+  const histories = shallowRef<string[][]>([])
   const without = ref(0)
   const fault = ref('')
 
@@ -26,6 +46,7 @@ function useGivenLabels() {
   }
   function forget() {
     given.value = null
+    histories.value = []
     text.value = source.value = ''
     without.value = 0
   }
@@ -34,17 +55,21 @@ function useGivenLabels() {
     const [kind, ...rest] = value.split(':')
     const answer = await api<LabelSource>('labels', { query: { [kind!]: rest.join(':') } })
     given.value = answer.labels.flatMap(({ label, count }) => Array<string>(count).fill(label))
+    histories.value = answer.histories
     without.value = answer.without
   }
   async function takeFile(file: File) {
     forget()
-    given.value = readLabelList(await file.text())
+    ;({ labels: given.value, histories: histories.value } = labelsIn(await file.text()))
   }
-  return { text, source, given, without, fault, labels, forget, takeFrom, takeFile }
+  return { text, source, given, histories, without, fault, labels, forget, takeFrom, takeFile }
 }
 
 /** What a worker makes of the labels: where each is read in a scheme, and the scheme inferred from them. */
-function useReading(scheme: () => RevisionScheme, { labels, fault }: ReturnType<typeof useGivenLabels>) {
+function useReading(
+  scheme: () => RevisionScheme,
+  { labels, histories, fault }: ReturnType<typeof useGivenLabels>,
+) {
   const ask = useLabelWorker()
   const read = shallowRef<ReadLabel[]>([])
   const inference = shallowRef<Inference | null>(null)
@@ -65,7 +90,7 @@ function useReading(scheme: () => RevisionScheme, { labels, fault }: ReturnType<
     busy.value = true
     inference.value = null
     try {
-      inference.value = (await ask({ kind: 'infer', labels: list })).inference!
+      inference.value = (await ask({ kind: 'infer', labels: list, histories: histories.value })).inference!
     } catch (error) {
       fault.value = (error as Error).message
     }

@@ -10,7 +10,7 @@ import {
 /** What the page asks of the worker: to read labels by a scheme, or to infer a scheme from them. */
 export type LabelQuestion =
   | { id: number; kind: 'read'; scheme: RevisionScheme; labels: string[] }
-  | { id: number; kind: 'infer'; labels: string[] }
+  | { id: number; kind: 'infer'; labels: string[]; histories: string[][] }
 /** A label as written, how often, and what the scheme makes of it. */
 export interface ReadLabel {
   label: string
@@ -24,7 +24,9 @@ self.onmessage = ({ data }: MessageEvent<LabelQuestion>) => {
   const reply = (answer: Omit<LabelAnswer, 'id'>) => self.postMessage({ id: data.id, ...answer })
   try {
     reply(
-      data.kind === 'infer' ? { inference: infer(data.labels) } : { read: readAll(data.scheme, data.labels) },
+      data.kind === 'infer'
+        ? { inference: infer(data.labels, data.histories) }
+        : { read: readAll(data.scheme, data.labels) },
     )
   } catch (error) {
     reply({ fault: (error as Error).message })

@@ -1,21 +1,10 @@
 import { readFileSync } from 'node:fs'
 import { defineCommand } from 'citty'
 import { check, type Finding } from '../../core/check'
-import type { Directory } from '../../core/access'
 import type { Configuration } from '../../core/configuration'
-import { readConfiguration } from '../configuration'
-import { answer, readJson, UsageError } from '../input'
+import { readConfiguration, readDirectory } from '../configuration'
+import { answer } from '../input'
 import { positionIn } from '../position'
-
-function readDirectory(file: string): Directory {
-  const directory = readJson<Directory>(file)
-  const missing = (['people', 'folders'] as const).filter((list) => !Array.isArray(directory?.[list]))
-  if (missing.length)
-    throw new UsageError(
-      `${file} is no directory: it lacks the list${missing.length > 1 ? 's' : ''} ${missing.join(', ')}`,
-    )
-  return directory
-}
 
 /** The way to the thing that a finding is about, in the configuration's JSON. */
 function pathTo(configuration: Configuration, { where }: Finding): (string | number)[] {

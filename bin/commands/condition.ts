@@ -8,8 +8,12 @@ import {
   questions,
   solve,
 } from '../../core/condition'
-import type { Attribute, DocumentRecord } from '../../core/attribute'
-import { answer, inputLines, parseJson, readJson, UsageError } from '../input'
+import { type Attribute, attributeFields, type DocumentRecord } from '../../core/attribute'
+import { list, object } from '../../core/shape'
+import { answer, inputLines, parseJson, UsageError } from '../input'
+import { readShaped } from '../structure'
+
+const attributeList = list(object(attributeFields), 10_000)
 
 const args = {
   attributes: {
@@ -25,8 +29,7 @@ async function answerLines(
   file: string,
   ask: (text: string, line: number, attributes: Attribute[]) => { id: unknown; answered: () => object },
 ): Promise<void> {
-  const attributes = readJson<Attribute[]>(file)
-  if (!Array.isArray(attributes)) throw new UsageError(`${file} is no array of attributes`)
+  const attributes = readShaped<Attribute[]>(file, attributeList, 'array of attributes')
   for await (const { text, line } of inputLines()) {
     if (text.trim() === '') continue
     const { id, answered } = ask(text, line, attributes)

@@ -1,8 +1,9 @@
-import { existsSync, readFileSync, statSync } from 'node:fs'
+import { existsSync, statSync } from 'node:fs'
 import { extname, resolve } from 'node:path'
 import { defineCommand } from 'citty'
-import { findFile, textOf, walkArchive } from '../../archive'
+import { findFile, walkArchive } from '../../archive'
 import { anyone, type Right } from '../../core/access'
+import { ConditionError, parseCondition } from '../../core/condition'
 import type { Configuration } from '../../core/configuration'
 import {
   type Evidence,
@@ -11,37 +12,47 @@ import {
   gather,
   namePattern,
   type NamePattern,
+  patternFaults,
   planIntake,
   type PlannedDocument,
   type PlannedFile,
   type Profile,
+  profileFaults,
+  profileFields,
   readName,
-  readRegister,
   type RegisterEntry,
-  RegisterError,
   usualPatterns,
 } from '../../core/intake'
 import { canonicalNumber } from '../../core/numbering'
 import { groupBy } from '../../core/support'
+import { object, type StructureFault } from '../../core/shape'
 import { readConfiguration } from '../configuration'
-import { answer, readJson, UsageError } from '../input'
+import { answer, UsageError } from '../input'
+import { readRegisterFile } from '../register'
+import { readShaped, refuseFaults } from '../structure'
 
 const common = {
   path: { type: 'positional', description: 'the archive: a folder', required: true, valueHint: 'PATH' },
   manifest: { type: 'string', description: 'the archive’s register, CSV', valueHint: 'FILE' },
 } as const
 
-function readManifest(file: string | undefined, profile: Partial<Profile>): RegisterEntry[] {
-  if (!file) return []
-  if (!existsSync(file)) throw new UsageError(`${file} does not exist`)
-  try {
-    const { entries, problems } = readRegister(textOf(readFileSync(file)), profile.columns)
-    for (const problem of problems) process.stderr.write(`ilmenite: ${file}, ${problem.message}\n`)
-    return entries
-  } catch (error) {
-    if (error instanceof RegisterError) throw new UsageError(`${file}, ${error.message}`)
-    throw error
-  }
+const readManifest = (file: string | undefined, profile: Partial<Profile>): RegisterEntry[] =>
+  file ? readRegisterFile(file, profile.columns) : []
+
+const readProfile = (file: string): Partial<Profile> => readShaped(file, object(profileFields), 'profile')
+
+/** Class rules that cannot be read: without them no file finds its class. */
+function unreadableRules({ classes, attributes }: Configuration): StructureFault[] {
+  return classes.flatMap(({ rule }, index) => {
+    try {
+      if (rule) parseCondition(rule, attributes)
+      return []
+    } catch (error) {
+      if (!(error instanceof ConditionError)) throw error
+      const message = `cannot be read at character ${error.position + 1}: ${error.message}`
+      return [{ path: ['classes', index, 'rule'], message }]
+    }
+  })
 }
 
 /** Every file of an archive, read. @throws UsageError where the archive is no folder. */
@@ -84,7 +95,8 @@ const readCommand = defineCommand({
   },
   args: { ...common, profile: { type: 'string', description: 'a profile, JSON', valueHint: 'P.json' } },
   async run({ args }) {
-    const profile = args.profile ? readJson<Partial<Profile>>(args.profile) : {}
+    const profile = args.profile ? readProfile(args.profile) : {}
+    if (args.profile) refuseFaults(args.profile, patternFaults(profile.patterns ?? []), 'profile')
     const patterns = (profile.patterns ?? usualPatterns).map(namePattern)
     const entries = byNumber(readManifest(args.manifest, profile))
     for await (const file of filesBelow(args.path, args.manifest)) {
@@ -136,6 +148,15 @@ function plannedLine(document: PlannedDocument, files: PlannedFile[]) {
   }
 }
 
+/** A profile that can be used with a configuration, with the usual values for what it lacks. @throws UsageError */
+function usableProfile(file: string, configurationFile: string, configuration: Configuration): Profile {
+  const usual = { attributes: {}, states: [], folder: '/', patterns: usualPatterns, otherwise: '' }
+  const profile: Profile = { ...usual, ...readProfile(file) }
+  refuseFaults(file, profileFaults(profile, configuration), 'profile')
+  refuseFaults(configurationFile, unreadableRules(configuration), 'configuration')
+  return profile
+}
+
 const planCommand = defineCommand({
   meta: { name: 'plan', description: 'what an intake of an archive would make: a document a line' },
   args: {
@@ -150,14 +171,7 @@ const planCommand = defineCommand({
   },
   async run({ args }) {
     const configuration = readConfiguration(args.config)
-    const profile: Profile = {
-      attributes: {},
-      states: [],
-      folder: '/',
-      patterns: usualPatterns,
-      otherwise: '',
-      ...readJson<Partial<Profile>>(args.profile),
-    }
+    const profile = usableProfile(args.profile, args.config, configuration)
     const files: FoundFile[] = []
     for await (const file of filesBelow(args.path, args.manifest)) files.push(file)
     const { documents, files: planned } = planIntake({
@@ -170,14 +184,10 @@ const planCommand = defineCommand({
       inVault: () => false,
     })
     let bad = false
+    const ofNumber = groupBy(planned, ({ number }) => number)
     for (const document of documents) {
       bad ||= !document.ready
-      await answer(
-        plannedLine(
-          document,
-          planned.filter((file) => file.number === document.number),
-        ),
-      )
+      await answer(plannedLine(document, ofNumber.get(document.number) ?? []))
     }
     for (const file of planned.filter((other) => other.number === null)) {
       process.stderr.write(

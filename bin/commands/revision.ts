@@ -6,11 +6,16 @@ import {
   parse,
   RevisionError,
   type RevisionScheme,
+  schemeFields,
   sortLabels,
   type Step,
   walk,
 } from '../../core/revision'
-import { answer, inputLines, readJson, UsageError } from '../input'
+import { historiesOf } from '../../core/intake'
+import { object, optional } from '../../core/shape'
+import { answer, inputLines, UsageError } from '../input'
+import { readRegisterFile } from '../register'
+import { readShaped } from '../structure'
 
 const schemeArgument = {
   type: 'string',
@@ -19,21 +24,11 @@ const schemeArgument = {
   valueHint: 'S.json',
 } as const
 
-/** A scheme from a file, of the right shape. */
+/** A scheme from a file, built as it should be; by itself it needs neither id nor name. */
 function readScheme(file: string): RevisionScheme {
-  const scheme = readJson<RevisionScheme>(file)
-  const kinds = ['letters', 'digits', 'list']
-  const sound =
-    Array.isArray(scheme?.series) &&
-    scheme.series.every(
-      (series) =>
-        kinds.includes(series?.major?.kind) &&
-        (series.minor === undefined || kinds.includes(series.minor?.kind)),
-    )
-  if (!sound)
-    throw new UsageError(
-      `${file} is no revision scheme: it needs "series", each with a "major" counter of kind letters, digits or list`,
-    )
+  const { id, name, ...rest } = schemeFields
+  const shape = object({ id: optional(id!), name: optional(name!), ...rest })
+  const scheme = readShaped<RevisionScheme>(file, shape, 'revision scheme')
   return { ...scheme, id: scheme.id ?? 'scheme', name: scheme.name ?? scheme.id ?? file }
 }
 
@@ -126,7 +121,15 @@ const inferCommand = defineCommand({
     name: 'infer',
     description: 'the simplest scheme that explains the most of the labels on standard input, one a line',
   },
-  async run() {
+  args: {
+    register: {
+      type: 'string',
+      description: 'a register, CSV, whose dates or lines tell the order of the series',
+      valueHint: 'FILE',
+    },
+  },
+  async run({ args }) {
+    const histories = args.register ? historiesOf(readRegisterFile(args.register)) : []
     const labels = await allLabels()
     const foreign = labels.findIndex((label) => /[\u0000-\u0008\u000e-\u001f\ufffd]/.test(label))
     if (foreign >= 0)
@@ -134,7 +137,7 @@ const inferCommand = defineCommand({
         `standard input, line ${foreign + 1} has characters that no text has: this is not a list of labels, one a line`,
       )
     try {
-      await answer(infer(labels))
+      await answer(infer(labels, histories))
     } catch (error) {
       if (error instanceof InferenceError) throw new UsageError(`standard input: ${error.message}`)
       throw error

@@ -1,4 +1,5 @@
 export { type Directory } from './directory'
+export { directoryFields } from './shape'
 export { type Folder } from './folder'
 export { type Person } from './person'
 export {

@@ -4,6 +4,7 @@ export { gather, readerVersion, sourceInWords, type SourceKind } from './evidenc
 export { historiesOf } from './histories'
 export { namePattern, type NamePattern, PatternError, readName, usualPatterns } from './pattern'
 export { planIntake } from './plan'
+export { patternFaults, type ProfileFault, profileFaults, profileFields } from './profile'
 export { readRegister, type RegisterEntry, RegisterError } from './register-file'
 export { revisionFields } from './known'
 export {

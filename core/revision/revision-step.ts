@@ -56,7 +56,10 @@ export const adoptFrom = (attribute: string): RevisionStep => `adopt:${attribute
 export const startSeries = (series: string): RevisionStep => `series:${series}`
 
 /** What a step looks like in a file. */
-export const stepShape: Shape = matching(
-  /^(keep|minor|major|settle|series|series:[a-z0-9-]+|adopt:[a-z0-9_-]+)$/,
-  'the step is keep, minor, major, settle, series, series:ID or adopt:ATTRIBUTE',
-)
+export const stepShape: Shape = {
+  ...matching(
+    /^(keep|minor|major|settle|series|series:[a-z0-9-]+|adopt:[a-z0-9_-]+)$/,
+    'the step is keep, minor, major, settle, series, series:ID or adopt:ATTRIBUTE',
+  ),
+  fixed: true,
+}

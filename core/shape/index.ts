@@ -1,4 +1,5 @@
 export { faultOf } from './fault'
+export { placeInWords, type StructureFault, structureFaults } from './structure'
 export { jsonSchema, type JsonSchema } from './json-schema'
 export {
   attributeId,

@@ -2,27 +2,31 @@
  * What a value must look like, as data: classes with checks, JSON Schema and forms are made from the same
  * description.
  */
-export type Shape = (
-  | { is: 'text'; least?: number; most: number; pattern?: RegExp }
-  | { is: 'number'; whole?: boolean; least?: number; most?: number }
-  | { is: 'yesno' }
-  | { is: 'one'; of: readonly string[] }
-  /** A value that is one of several simple ones, such as a number or “last”. */
-  | { is: 'either'; of: readonly Shape[] }
-  | { is: 'list'; of: Shape; least?: number; most: number }
-  /** An object whose names are free and whose values have one shape. */
-  | { is: 'map'; of: Shape; names?: RegExp }
-  | { is: 'object'; fields: Fields }
-  /** One of several objects, told apart by their field `kind`. */
-  | { is: 'kind'; kinds: Record<string, Fields> }
-) & {
-  /** May be missing. */
-  optional?: true
-  /** May be null, which takes a setting away. */
-  nullable?: true
-  /** What is said where the value is wrong, instead of what the check says by itself. */
-  message?: string
-}
+export type Shape =
+  /** `fixed` where the program knows no other texts than those that the pattern takes. */
+  (
+    | { is: 'text'; least?: number; most: number; pattern?: RegExp }
+    | { is: 'number'; whole?: boolean; least?: number; most?: number }
+    | { is: 'yesno' }
+    | { is: 'one'; of: readonly string[] }
+    /** A value that is one of several simple ones, such as a number or “last”. */
+    | { is: 'either'; of: readonly Shape[] }
+    | { is: 'list'; of: Shape; least?: number; most: number }
+    /** An object whose names are free and whose values have one shape. */
+    | { is: 'map'; of: Shape; names?: RegExp }
+    | { is: 'object'; fields: Fields }
+    /** One of several objects, told apart by their field `kind`. */
+    | { is: 'kind'; kinds: Record<string, Fields> }
+  ) & {
+    /** May be missing. */
+    optional?: true
+    /** May be null, which takes a setting away. */
+    nullable?: true
+    /** Of a text: the program knows no others than those that the pattern takes. */
+    fixed?: true
+    /** What is said where the value is wrong, instead of what the check says by itself. */
+    message?: string
+  }
 
 export type Fields = Record<string, Shape>
 

@@ -1,4 +1,4 @@
-import { check } from '../../core/check'
+import { check, type Finding } from '../../core/check'
 import { type Configuration, configurationFields } from '../../core/configuration'
 import { classFor } from '../../shared/class-for'
 import { readAs, ShapeError } from '../../shared/read-as'
@@ -27,16 +27,22 @@ export function readConfiguration(text: string, fileName: string): Configuration
   const findings = check(configuration)
   const unknown = findings.filter(({ code }) => code === 'unknown-reference')
   if (unknown.length)
-    throw new Refusal(
-      'invalid',
-      `${fileName} refers to what it does not have: ${unknown[0]!.message}`,
-      unknown,
-    )
+    throw new Refusal('invalid', `${fileName} refers to what it does not have: ${messages(unknown)}`, unknown)
   // Names that stand twice can be mended in the draft; ids cannot, since edits go by them.
   const twice = findings.filter(({ code, witness }) => code === 'duplicate-name' && witness)
-  if (twice.length)
-    throw new Refusal('invalid', `${fileName} has something twice: ${twice[0]!.message}`, twice)
+  if (twice.length) throw new Refusal('invalid', `${fileName} has something twice: ${messages(twice)}`, twice)
   return configuration
+}
+
+/** So many faults are told at once; the others are counted. */
+const mostTold = 20
+
+function messages(findings: Finding[]): string {
+  const more = findings.length > mostTold ? `; and ${findings.length - mostTold} more` : ''
+  return `${findings
+    .slice(0, mostTold)
+    .map(({ message }) => message)
+    .join('; ')}${more}`
 }
 
 function parsed(text: string, fileName: string): unknown {
@@ -59,7 +65,13 @@ function shaped(value: unknown, fileName: string): Configuration {
     return value as Configuration
   } catch (error) {
     if (!(error instanceof ShapeError)) throw error
-    const faults = error.faults.slice(0, 10)
-    throw new Refusal('invalid', `${fileName} has not the shape of a configuration: ${faults[0]}`, faults)
+    const { faults } = error
+    const more = faults.length > mostTold ? `; and ${faults.length - mostTold} more` : ''
+    const told = faults.slice(0, mostTold).join('; ')
+    throw new Refusal(
+      'invalid',
+      `${fileName} has not the shape of a configuration: ${told}${more}`,
+      faults.slice(0, mostTold),
+    )
   }
 }

@@ -1,7 +1,6 @@
 import { eq } from 'drizzle-orm'
-import { ConditionError, parseCondition } from '../../core/condition'
-import { type Configuration, stateName } from '../../core/configuration'
-import { namePattern, PatternError, type Profile, type Settlement } from '../../core/intake'
+import type { Configuration } from '../../core/configuration'
+import { type Profile, profileFaults, type Settlement } from '../../core/intake'
 import { record } from '../audit/trail'
 import { published } from '../configuration/published'
 import { atomically, type Db, type Tx } from '../database/connection'
@@ -70,39 +69,16 @@ function settle(
   })
 }
 
+/** @throws Refusal that tells everything that is wrong with a profile at once. */
 function checkProfile(profile: Profile, configuration: Configuration, folders: string[]): void {
-  if (profile.patterns.length === 0) throw new Refusal('invalid', 'an intake needs at least one name pattern')
-  profile.patterns.forEach((pattern, index) =>
-    named(() => namePattern(pattern), PatternError, `pattern ${index + 1}`),
-  )
-  for (const { when, state } of profile.states) {
-    named(
-      () => parseCondition(when, configuration.attributes),
-      ConditionError,
-      `the rule for ${stateName(configuration, state)}`,
-    )
-    requireState(configuration, state)
-  }
-  requireState(configuration, profile.otherwise)
-  if (!folders.includes(profile.folder))
-    throw new Refusal('invalid', `there is no folder ${profile.folder} in the vault`)
-  if (profile.class && !configuration.classes.some(({ id }) => id === profile.class))
-    throw new Refusal('invalid', `there is no class “${profile.class}”`)
-}
-
-function requireState(configuration: Configuration, state: string): void {
-  if (!configuration.states.some(({ id }) => id === state))
-    throw new Refusal('invalid', `there is no state “${state}” in the catalogue`)
-}
-
-function named(read: () => unknown, kind: typeof PatternError | typeof ConditionError, what: string): void {
-  try {
-    read()
-  } catch (error) {
-    if (error instanceof kind)
-      throw new Refusal('invalid', `${what}, character ${error.position + 1}: ${error.message}`, [
-        { position: error.position },
-      ])
-    throw error
-  }
+  const faults: { message: string; position?: number }[] = [
+    ...profileFaults(profile, configuration),
+    ...(profile.otherwise === '' ? [{ message: 'say which state documents go to where no rule holds' }] : []),
+    ...(folders.includes(profile.folder)
+      ? []
+      : [{ message: `there is no folder ${profile.folder} in the vault` }]),
+  ]
+  if (faults.length === 0) return
+  const placed = faults.flatMap(({ position }) => (position === undefined ? [] : [{ position }]))
+  throw new Refusal('invalid', faults.map(({ message }) => message).join('; '), placed)
 }

@@ -134,4 +134,6 @@ export interface LabelCount {
 export interface LabelSource {
   labels: LabelCount[]
   without: number
+  /** The labels of some documents in the order in which they had them, from their registers. */
+  histories: string[][]
 }

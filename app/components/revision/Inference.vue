@@ -55,6 +55,13 @@ const sound = computed(() => checkScheme(props.inference.scheme).length === 0)
       </li>
     </ol>
     <p
+      v-for="guess in inference.guesses"
+      :key="guess"
+      class="waits"
+    >
+      △ {{ guess.charAt(0).toUpperCase() + guess.slice(1) }}. Give a register with dates, or move the series.
+    </p>
+    <p
       v-if="!inference.outliers.length"
       class="soft"
     >

@@ -1,0 +1,27 @@
+import { type Fields, list, map, object, optional, text, yesno } from '../shape'
+
+const texts = list(text(500), 10_000)
+
+const person: Fields = {
+  id: text(200),
+  name: text(500),
+  initials: optional({ ...text(20), nullable: true }),
+  mail: optional({ ...text(500), nullable: true }),
+  groups: texts,
+  active: optional(yesno),
+}
+
+const folder: Fields = {
+  path: text(1000),
+  roles: optional(map(texts)),
+  lifecycles: optional(texts),
+  grants: optional(map(texts)),
+  withhold: optional(map(texts)),
+  startAfresh: optional(yesno),
+}
+
+/** People and folders, as they stand in a file (model, section 4). */
+export const directoryFields: Fields = {
+  people: list(object(person), 1_000_000),
+  folders: list(object(folder), 1_000_000),
+}
