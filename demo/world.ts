@@ -102,7 +102,8 @@ export const folders = [
   { path: '/Grips/Legacy', rules: {} },
   { path: '/Line', rules: { roles: players('line-towers') } },
   { path: '/Line/Carried over', rules: {} },
-  { path: '/Line/Carried over/Sealed', rules: { withhold: { 'group:vault-administration': ['adopt'] } } },
+  // Withheld from Mara Feldhaus, so that a colleague has to adopt there.
+  { path: '/Line/Carried over/Sealed', rules: { withhold: { 'person:1': ['adopt'] } } },
   { path: '/Drives', rules: { roles: players('drives-electrical') } },
   { path: '/Stations', rules: { roles: players('civil-stations') } },
   { path: '/Notes', rules: { grants: { anyone: ['edit', 'move', 'history'] } } },

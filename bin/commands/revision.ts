@@ -32,10 +32,17 @@ function readScheme(file: string): RevisionScheme {
   return { ...scheme, id: scheme.id ?? 'scheme', name: scheme.name ?? scheme.id ?? file }
 }
 
-/** A scheme that can be used. */
+/**
+ * A scheme that labels can be read and stepped by. A spelling that is a label too is tried first, so that nothing is in
+ * doubt here; `revision check` and the checker say so.
+ */
 function usableScheme(file: string): RevisionScheme {
   const scheme = readScheme(file)
-  const [problem] = checkScheme(scheme)
+  const isOfSpelling = (label: string | undefined) =>
+    label !== undefined && Object.hasOwn(scheme.spellings ?? {}, label)
+  const problem = checkScheme(scheme).find(
+    ({ code, labels }) => code !== 'ambiguous' || !isOfSpelling(labels[0]),
+  )
   if (problem) throw new UsageError(`${file}: ${problem.message}`)
   return scheme
 }

@@ -2,7 +2,7 @@ import { type Condition, namesOf, renamed, solve } from '../condition'
 import type { Transition } from '../configuration'
 import { unattendedFrom } from './guards'
 import { afterFiring, asAttributes, type Knowledge, keyOf, namedAt, nothingKnown } from './knowledge'
-import { canOverlap, isAlive, isOneOf, type Scope } from './scope'
+import { canOverlap, isAlive, isOneOf, labelled, type Scope } from './scope'
 
 /** Unattended transitions that fire one after the other, each with the state that it leaves. */
 export type Chain = { state: string; transition: Transition }[]
@@ -65,9 +65,12 @@ function follow(walk: Walk, stand: Stand): void {
 function firesAlone(scope: Scope, { id }: Transition, others: Condition[], stand: Stand): Condition {
   const guards = [scope.guards.get(id)!, ...others.map((of): Condition => ({ kind: 'not', of }))]
   const isOfState = guards.some((guard) => namesOf(guard).has('state_id'))
-  const together = [...guards, ...(isOfState ? [isOneOf('state_id', [stand.state])] : [])].reduce(
-    (left, right): Condition => ({ kind: 'and', left, right }),
-  )
+  const here = isOfState ? [isOneOf('state_id', [stand.state])] : []
+  const together = [...guards, ...labelled(guards), ...here].reduce((left, right): Condition => ({
+    kind: 'and',
+    left,
+    right,
+  }))
   return renamed(together, (name) => namedAt(name, stand.known, stand.chain.length))
 }
 

@@ -3,7 +3,7 @@ import { type Condition, facts, namesOf, type Operand } from '../condition'
 import { namedState, stateUseOf, type Transition } from '../configuration'
 import { type Effect, writtenAttribute } from '../effect'
 import { isAdopting, readStep } from '../revision'
-import { namesIn, render, templateFault } from '../template'
+import { namesIn, render, templateProblem } from '../template'
 import type { Scope } from './scope'
 
 /** What is known of an attribute that was written on the way: its value, or only which firing wrote it. */
@@ -45,10 +45,11 @@ export function afterFiring(
   const states = { from: namedState(configuration, from), to: namedState(configuration, transition.to) }
   for (const effect of transition.effects) {
     const id = writtenAttribute(effect)
+    if (id === undefined) continue
     const attribute = attributes.find((other) => other.id === id)
-    if (id === undefined || !attribute) continue
-    const value = writtenValue(effect, attribute, { ...knownValues(written), ...states })
-    if (value instanceof Error) return undefined
+    const value =
+      attribute && writtenValue(effect, attributes, attribute, { ...knownValues(written), ...states })
+    if (!attribute || value instanceof Error) return undefined
     written.set(id, value === undefined ? { since: firing } : { value })
   }
   return { written, label }
@@ -57,13 +58,20 @@ export function afterFiring(
 const knownValues = (written: Map<string, Written>): Record<string, Value> =>
   Object.fromEntries([...written].flatMap(([name, is]) => ('value' in is ? [[name, is.value]] : [])))
 
-/** What an effect writes, where it is known; an error where that is no value of the attribute. */
+/** What an effect writes, where it is known; an error where it can never write that. */
 function writtenValue(
   effect: Effect,
+  attributes: Attribute[],
   attribute: Attribute,
   context: Record<string, unknown>,
 ): Value | undefined | Error {
-  if (effect.kind !== 'write' || templateFault(effect.value)) return undefined
+  if (effect.kind !== 'write') return undefined
+  const problem = templateProblem(
+    effect.value,
+    attributes.map(({ id }) => id),
+    [],
+  )
+  if (problem) return new Error(problem)
   if (!namesIn(effect.value).every(([name]) => Object.hasOwn(context, name!))) return undefined
   try {
     return valueFor(attribute, render(effect.value, context))

@@ -64,7 +64,7 @@ export function canOverlap(scope: Scope, one: Transition, other: Transition, sta
     Condition,
     Condition,
   ]
-  const ask = () => canHold(scope, [state], first, second)
+  const ask = () => canHold(scope, [state], first, second, ...labelled([first, second]))
   const answer =
     isOfRecord(first) && isOfRecord(second)
       ? ofRecords(first, second, ask)
@@ -108,8 +108,18 @@ export const isAlive = (scope: Scope, transition: Transition, state: string): bo
 
 /** Whether every document of the lifecycle that stands in a state meets one of the conditions. */
 export function allMeetOne(scope: Scope, state: string, conditions: Condition[]): Solution {
-  const elsewhere = standing(scope, [state], conditions).map((of): Condition => ({ kind: 'not', of }))
+  const here = [...standing(scope, [state], conditions), ...labelled(conditions)]
+  const elsewhere = here.map((of): Condition => ({ kind: 'not', of }))
   return withState(solve('covers', [...conditions, ...elsewhere], scope.attributes, scope.scheme), [state])
+}
+
+/** That a document has a label, where conditions ask for it: nothing moves by itself before it has one. */
+export function labelled(asked: Condition[]): Condition[] {
+  if (!asked.some((condition) => [...namesOf(condition)].some((name) => name.startsWith('revision_'))))
+    return []
+  const left: Operand = { kind: 'identifier', type: 'text', name: 'revision_label', at: 0 }
+  const right: Operand = { kind: 'literal', type: 'null', value: null, at: 0 }
+  return [{ kind: 'compare', operator: '!=', left, right }]
 }
 
 /** A witness with the state that it stands in, where nothing asked for that. */

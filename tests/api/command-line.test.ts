@@ -51,6 +51,32 @@ describe('ilmenite revision', () => {
       stderr: 'ilmenite: A stands in the last series of “Workshop letters”',
     })
   })
+  it('reads a spelling that is a label too as what it stands for, and says so when asked to check', () => {
+    const both = put('both.json', {
+      series: [{ id: 'a', major: { kind: 'letters' } }],
+      spellings: { NC: 'A' },
+    })
+    expect(ilmenite(['revision', 'parse', '--scheme', both], 'NC\nND\n').answers).toMatchObject([
+      { label: 'NC', ok: true, canonical: 'A' },
+      { label: 'ND', ok: true, canonical: 'ND' },
+    ])
+    expect(ilmenite(['revision', 'check', '--scheme', both])).toMatchObject({
+      status: 1,
+      answers: [{ valid: false, problems: [{ code: 'ambiguous', labels: ['NC', 'A'] }] }],
+    })
+  })
+  it('infers the order of series from a register, and calls it a guess without one', () => {
+    const labels = '1\n2\nA\nB\n'.repeat(20).replaceAll('1\n2\nA\nB', 'B\n1\nA\n2')
+    const infer = (...more: string[]) => ilmenite(['revision', 'infer', ...more], labels).answers[0]
+    expect(infer().guesses).toHaveLength(1)
+    const register = put('order.csv', 'Number,Rev,Date\nN-1,1,2012-01-01\nN-1,A,2011-01-01\n')
+    const { scheme: found, guesses } = infer('--register', register)
+    expect(guesses).toEqual([])
+    expect(found.series.map((series: { major: { kind: string } }) => series.major.kind)).toEqual([
+      'letters',
+      'digits',
+    ])
+  })
   it('reads labels line by line, in order', () =>
     expect(ilmenite(['revision', 'parse', '--scheme', scheme], 'C\nrev c\nO\n')).toMatchObject({
       status: 1,
@@ -184,6 +210,59 @@ describe('wrong use', () => {
       'a configuration of another format',
       ['check', put('other.json', { format: 'x' })],
       /is no configuration/,
+    ],
+    [
+      'a configuration that lacks parts',
+      ['check', put('lacking.json', { ...configuration, roles: undefined, states: [{ name: 'Draft' }] })],
+      /lacking\.json is no configuration: line \d+, column \d+: states\[0\] lacks "id"; line 1, column 1: lacks "roles"$/,
+    ],
+    [
+      'a configuration with a part of another kind',
+      [
+        'check',
+        put('other-kind.json', {
+          ...configuration,
+          lifecycles: [{ ...configuration.lifecycles[0], transitions: [{ trigger: 'magic' }, null] }],
+        }),
+      ],
+      /lifecycles\[0\]\.transitions\[0\] lacks "name"; .*transitions\[0\]\.trigger is none of hand, unattended, quorum; .*transitions\[1\] is no object/,
+    ],
+    [
+      'people without groups',
+      [
+        'check',
+        put('whole.json', configuration),
+        '--directory',
+        put('people.json', { people: [{ id: 'a', name: 'A' }], folders: {} }),
+      ],
+      /people\.json is no directory: .*people\[0\] lacks "groups"; .*folders is no list/,
+    ],
+    [
+      'attributes that are none',
+      ['condition', 'solve', '--attributes', put('colours.json', [{ id: 'x', type: 'colour' }])],
+      /is no array of attributes: .*\[0\] lacks "name"; .*\[0\]\.type is none of/,
+    ],
+    [
+      'a profile with everything wrong',
+      [
+        'intake',
+        'plan',
+        folder,
+        '--config',
+        put('for-profile.json', configuration),
+        '--profile',
+        put('faulty.json', {
+          patterns: ['{number', '{number}'],
+          states: [{ when: 'mas > 1', state: 'nowhere' }],
+          otherwise: 'issued',
+        }),
+      ],
+      /faulty\.json is no profile: .*patterns\[0\] pattern 1, character 1: .*never closed.*; .*states\[0\]\.when .*did you mean mass\?; .*there is no state “nowhere” in the catalogue$/,
+    ],
+    [
+      'a profile of another kind',
+      ['intake', 'read', folder, '--profile', put('list-profile.json', { patterns: 'x' })],
+      /is no profile: line \d+, column \d+: patterns is no list$/,
     ],
     ['a folder that is none', ['intake', 'read', 'nowhere'], /nowhere is no folder/],
     ['a data folder that is none', ['audit', 'verify', '--data', folder], /is no data folder of Ilmenite/],
