@@ -30,7 +30,9 @@ export function placesOf(lifecycle: Lifecycle, directory: Directory): Place[] {
   const folders = directory.folders as Folder[]
   const asked = directory.folders.filter(({ lifecycles }) => lifecycles?.includes(lifecycle.id))
   const anyNamed = directory.folders.some(({ lifecycles }) => lifecycles)
-  return (anyNamed ? asked : directory.folders).map(({ path }) => {
+  // Without any folder everything would lie in the root, which then grants nothing.
+  const all = directory.folders.length ? directory.folders : [{ path: '/' }]
+  return (anyNamed ? asked : all).map(({ path }) => {
     const chain = chainTo(folders, path)
     return { path, actors: people.map((person) => actorAt(person, chain)) }
   })

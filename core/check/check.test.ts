@@ -395,6 +395,7 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
     [sound, people({ folders: [{ ...directory.folders[0]!, grants: { anyone: ['edit'] } }] })],
     [sound, directory],
   ],
+  ['nobody-can-fire', [sound, people({ folders: [] })], [sound, directory]],
   [
     'nobody-can-fire',
     [sound, people({ folders: [{ ...directory.folders[0]!, withhold: { 'role:author': ['move'] } }] })],

@@ -4,7 +4,6 @@ import type { Evidence } from './evidence/evidence'
 import { ranked, sourceInWords } from './evidence'
 import type { RegisterEntry } from './register-file'
 import type { Conflict, PlannedFile, Settlement } from './types'
-import { fileName } from './way-out'
 
 /** What is known of one revision, besides its label. */
 export const revisionFields = ['title', 'status', 'date', 'author', 'text'] as const
@@ -67,6 +66,10 @@ const folded = (value: string) =>
     .replace(/[\s_-]+/g, ' ')
     .trim()
 
+/** Of a value that is told to people, no more characters than this. */
+const mostShown = 60
+const short = (value: string) => (value.length > mostShown ? `${value.slice(0, mostShown)}…` : value)
+
 /** Every field of a file's revision of which its sources say different things, unless that was settled. */
 export function disagreements(
   file: PlannedFile,
@@ -82,9 +85,11 @@ export function disagreements(
       ({ value }, index) => all.findIndex((other) => folded(other.value) === folded(value)) === index,
     )
     if (different.length < 2 || different[0]!.source.kind === 'hand') return []
-    const says = different.map(({ value, source }) => `${sourceInWords(source)} says “${value}”`).join(', ')
+    const says = different
+      .map(({ value, source }) => `${sourceInWords(source)} says “${short(value)}”`)
+      .join(', ')
     const take = different.map(({ value, source }) => ({
-      text: `take “${value}” (${sourceInWords(source)})`,
+      text: `take “${short(value)}” (${sourceInWords(source)})`,
       key: file.path,
       settlement: { values: { [field]: value } },
     }))
@@ -95,7 +100,8 @@ export function disagreements(
         key: forAll(field),
         settlement: { trust: source },
       }))
-    const message = `${fileName(file.path)}: the sources disagree on the ${field}: ${says}`
+    const revision = [file.number, file.label].filter(Boolean).join(' at ')
+    const message = `${revision}: the sources disagree on the ${field}: ${says}`
     return [{ code: 'sources-disagree', message, waysOut: [...take, ...trust] }]
   })
 }

@@ -109,6 +109,29 @@ describe('labels in the box', () => {
     await says('explained by')
     noFaults()
   })
+  it('leave the order of the series a guess, until a register with dates says it', async () => {
+    await signInOn(at.page, at.url)
+    await open('/revisions/workshop-letters')
+    await at.page.type(labelled('Labels, one a line'), ['B', '1', 'A', '2', 'C', '1'].join('\n'))
+    await click(button('Infer a scheme'))
+    await says('Which series comes first is a guess')
+    const register = join(scratchFolder('upload'), 'register.csv')
+    const lines = ['N-1,1,2012-05-01', 'N-1,A,2011-05-01', 'N-2,B,2011-06-01', 'N-2,2,2013-06-01']
+    writeFileSync(register, ['Number,Revision,Date', ...lines].join('\n'))
+    await (await at.page.waitForSelector('input[type=file]'))!.uploadFile(register)
+    await says('4 labels')
+    await click(button('Infer a scheme'))
+    await says('of 4 labels (4 different) are explained by 2 series')
+    expect(await at.page.$eval('[aria-label="Inferred scheme"]', (box) => box.textContent)).not.toMatch(
+      /guess/,
+    )
+    expect(
+      await at.page.$$eval('[aria-label="Inferred scheme"] ol > li', (series) =>
+        series.map((one) => one.textContent!.trim().split(' ')[0]),
+      ),
+    ).toEqual(['letters', 'numbers'])
+    noFaults()
+  })
   it('are refused in words where a file is no list', async () => {
     await signInOn(at.page, at.url)
     await open('/revisions/workshop-letters')

@@ -19,6 +19,10 @@ const groups = computed(() =>
     }))
     .sort((a, b) => b.count - a.count),
 )
+/** What settles all lines without a file at once. */
+const forAll = computed(
+  () => props.page.unfiled.rows[0]?.conflict.waysOut.filter(({ key }) => key.startsWith('all:')) ?? [],
+)
 </script>
 
 <template>
@@ -47,7 +51,7 @@ const groups = computed(() =>
     >
       <span class="waits">{{ conflict.message }}</span><template v-if="page.intake.stage === 'read'"
         ><br /><button
-          v-for="way in conflict.waysOut"
+          v-for="way in conflict.waysOut.filter(({ key }) => !key.startsWith('all:'))"
           :key="way.text"
           class="link way"
           @click="emit('settle', [{ key: way.key, settlement: way.settlement }])"
@@ -55,6 +59,19 @@ const groups = computed(() =>
           {{ way.text }}
         </button></template
       >
+    </p>
+    <p
+      v-if="page.intake.stage === 'read'"
+      class="problem"
+    >
+      <button
+        v-for="way in forAll"
+        :key="way.text"
+        class="link way"
+        @click="emit('settle', [{ key: way.key, settlement: way.settlement }])"
+      >
+        {{ way.text }}
+      </button>
     </p>
     <p
       v-if="page.unfiled.total > page.unfiled.rows.length"

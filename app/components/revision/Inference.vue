@@ -132,6 +132,10 @@ ol {
   overflow: auto;
 }
 .name {
-  width: 190px;
+  flex: 1;
+  min-width: 0;
+}
+.bar > button {
+  white-space: nowrap;
 }
 </style>
