@@ -6,22 +6,26 @@ import { readConfiguration, readDirectory } from '../configuration'
 import { answer } from '../input'
 import { positionIn } from '../position'
 
+/** The lists in which things stand that findings are about, by how a finding names them. */
+const lists = {
+  scheme: 'schemes',
+  class: 'classes',
+  attribute: 'attributes',
+  state: 'states',
+  role: 'roles',
+  group: 'groups',
+} as const
+
 /** The way to the thing that a finding is about, in the configuration's JSON. */
 function pathTo(configuration: Configuration, { where }: Finding): (string | number)[] {
-  const at = (list: keyof Configuration, id: string | undefined) =>
-    id === undefined
-      ? []
-      : [list, (configuration[list] as { id: string }[]).findIndex((thing) => thing.id === id)]
-  if (where.lifecycle === undefined)
-    return where.scheme
-      ? at('schemes', where.scheme)
-      : where.class
-        ? at('classes', where.class)
-        : where.attribute
-          ? at('attributes', where.attribute)
-          : where.state
-            ? at('states', where.state)
-            : []
+  const at = (list: keyof Configuration, id: string) => [
+    list,
+    (configuration[list] as { id: string }[]).findIndex((thing) => thing.id === id),
+  ]
+  if (where.lifecycle === undefined) {
+    const kind = (Object.keys(lists) as (keyof typeof lists)[]).find((name) => where[name] !== undefined)
+    return kind ? at(lists[kind], where[kind]!) : []
+  }
   const lifecycle = configuration.lifecycles.find(({ id }) => id === where.lifecycle)
   const inside = where.transition
     ? ['transitions', lifecycle?.transitions.findIndex(({ id }) => id === where.transition) ?? -1]

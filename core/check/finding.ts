@@ -12,6 +12,7 @@ export interface Where {
   attribute?: string
   folder?: string
   role?: string
+  group?: string
 }
 
 /**

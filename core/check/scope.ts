@@ -1,7 +1,7 @@
 import type { Directory } from '../access'
 import type { Attribute } from '../attribute'
 import { type Condition, namesOf, type Operand, type Solution, solve } from '../condition'
-import { type Configuration, type Lifecycle, schemeIn, type Transition } from '../configuration'
+import { type Configuration, schemeIn, type Lifecycle, type Transition } from '../configuration'
 import { checkScheme, type RevisionScheme } from '../revision'
 import { type Place, placesOf } from './actors'
 import { always, readGuard } from './guard'
