@@ -771,6 +771,13 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
   ],
   ['class-gap', [classes('mass > 1')], [classes('mass > 1', '!(mass > 1)')]],
   ['guard-never-true', [classes('mass > 1 && mass < 1')], [classes('mass >= 1 && mass <= 1')]],
+  // An extension has small letters and no dot.
+  ['guard-never-true', [classes('file_extension == "DXF"')], [classes('file_extension == "dxf"')]],
+  [
+    'guard-never-true',
+    [classes('file_extension.startsWith(".")')],
+    [classes('!(file_extension.startsWith("."))')],
+  ],
   [
     'unknown-reference',
     [{ ...sound, classes: [{ id: 'c', name: 'C', rule: '', lifecycle: 'main', attributes: ['none'] }] }],
@@ -815,6 +822,12 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
     'duplicate-name',
     [{ ...sound, roles: [...sound.roles, { id: 'second', name: 'author' }] }],
     [{ ...sound, roles: [...sound.roles, { id: 'second', name: 'Authors' }] }],
+  ],
+  [
+    // The same to the eye, whichever way an accent is written.
+    'duplicate-name',
+    [{ ...sound, groups: ['Geh\u00e4nge', 'Geha\u0308nge'].map((name, at) => ({ id: `g${at}`, name })) }],
+    [{ ...sound, groups: ['Geh\u00e4nge', 'Gehange'].map((name, at) => ({ id: `g${at}`, name })) }],
   ],
   [
     'duplicate-name',

@@ -21,7 +21,7 @@ function namesTwice(configuration: Configuration): Finding[] {
     ['group', 'groups', groups],
   ] as const
   return lists.flatMap(([kind, plural, list]) =>
-    repeated([...list], ({ name }) => name.trim().toLowerCase()).map(({ id, name }) =>
+    repeated([...list], ({ name }) => name.normalize('NFC').trim().toLowerCase()).map(({ id, name }) =>
       finding('duplicate-name', { [kind]: id }, `the name ${name} stands twice among the ${plural}`),
     ),
   )

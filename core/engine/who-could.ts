@@ -34,18 +34,36 @@ export function whoCould(asked: Asked, lifecycle: Lifecycle, among: Principal[],
   const { configuration, document } = asked
   const chain = chainTo(asked.folders, document.folder)
   const use = stateUseOf(lifecycle, document.state)
-  const people = asked.people?.() ?? standIns(chain, among)
-  const able = people
-    .filter(({ id }) => !needs.notBy?.includes(id))
-    .map((person) => ({ person, held: principalsOf(person, chain) }))
-    .filter(
-      ({ held }) =>
-        needs.rights.every((right) => allowsIn(chain, held, use, right)) &&
-        (!needs.firedBy || needs.firedBy.some((principal) => held.has(principal))),
-    )
+  const everybody = standingAt(asked, chain, among)
+  const isAble = ({ person, held }: Present): boolean =>
+    !needs.notBy?.includes(person.id) &&
+    needs.rights.every((right) => allowsIn(chain, held, use, right)) &&
+    (!needs.firedBy || needs.firedBy.some((principal) => held.has(principal)))
   return [...new Set(among)]
-    .filter((principal) => able.some(({ held }) => held.has(principal)))
-    .map((principal) => nameOf(configuration, principal, people))
+    .filter((principal) => everybody.some((one) => one.held.has(principal) && isAble(one)))
+    .map((principal) => nameOf(configuration, principal, everybody))
+}
+
+/** Somebody, and everything that they are in a folder. */
+interface Present {
+  person: Person
+  held: Set<Principal>
+}
+
+/** By folders and people, and by the folder that is asked for: a page asks the same of many transitions. */
+const known = new WeakMap<Folder[], WeakMap<Person[], Map<string, Present[]>>>()
+
+function standingAt({ folders, document, people }: Asked, chain: Folder[], among: Principal[]): Present[] {
+  const stand = (person: Person): Present => ({ person, held: principalsOf(person, chain) })
+  if (!people) return standIns(chain, among).map(stand)
+  const active = people()
+  const byPeople = known.get(folders) ?? new WeakMap<Person[], Map<string, Present[]>>()
+  known.set(folders, byPeople)
+  const byFolder = byPeople.get(active) ?? new Map<string, Present[]>()
+  byPeople.set(active, byFolder)
+  const made = byFolder.get(document.folder) ?? active.map(stand)
+  byFolder.set(document.folder, made)
+  return made
 }
 
 /** Without the people: one for each principal that is named, who is that alone; a role is whoever plays it. */
@@ -59,10 +77,8 @@ function standIns(chain: Folder[], among: Principal[]): Person[] {
     })
 }
 
-function nameOf(configuration: Configuration, principal: Principal, people: Person[]): string {
+function nameOf(configuration: Configuration, principal: Principal, everybody: Present[]): string {
   const id = idOf('person', principal)
-  return (
-    people.find((person) => id !== undefined && person.id === id)?.name ??
-    principalName(configuration, principal)
-  )
+  const own = everybody.find(({ person }) => id !== undefined && person.id === id)
+  return own?.person.name ?? principalName(configuration, principal)
 }

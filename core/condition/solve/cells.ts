@@ -2,7 +2,7 @@ import { spend } from './effort'
 import type { Literal } from './formula'
 import { areRelated, numberCells } from './numbers'
 import { takes } from './text-constraint'
-import { sortOf, type Variables } from './variables'
+import { languageOf, sortOf, type Variables } from './variables'
 
 /** A value as the solver has it: null where it is empty. */
 export type Cell = string | number | null
@@ -102,7 +102,9 @@ function valuesOf(name: string, literals: Literal[], variables: Variables): Cell
     if (!literal.language.words) return undefined
     for (const word of literal.language.words) words.add(word)
   }
-  return [null, ...unused(words), ...words]
+  const like = languageOf(name)
+  const all = [...unused(words), ...words]
+  return [null, ...(like ? all.filter((word) => takes({ language: like, inside: true }, word)) : all)]
 }
 
 /** A short text that is none of some. */

@@ -105,6 +105,17 @@ export const glob = remembered(most, (pattern): Language => {
   return { ...language, example: wanted.join('').replaceAll('*', '').replaceAll('?', 'a') }
 })
 
+/** Texts in which none of some characters stands. */
+export const withoutAny = (characters: string): Language =>
+  automaton<number>(
+    characters,
+    0,
+    same,
+    (at, char) => (characters.includes(char) ? lost : at),
+    (at) => at !== lost,
+    (at) => at === lost,
+  )
+
 const less = -2
 const greater = -3
 

@@ -11,7 +11,7 @@ import { solveNumbers } from './numbers'
 import type { TextConstraint } from './text-constraint'
 import { solveTexts } from './texts'
 import { Undecided } from './undecided'
-import { sortOf, type Variables, variablesOf } from './variables'
+import { languageOf, sortOf, type Variables, variablesOf } from './variables'
 
 /** Tries alternatives one after the other, giving each up as soon as what is taken to hold contradicts itself. */
 export class Search {
@@ -119,6 +119,8 @@ export class Search {
   private takeBounds(name: string, facts: Facts): void {
     const choices = this.known.choices.get(name)
     if (choices) facts.texts.push([name, { language: choices, inside: true }])
+    const like = languageOf(name)
+    if (like) facts.texts.push([name, { language: like, inside: true }])
     const counted = this.countedAs(name)
     for (const bound of counted?.bounds(this.known.attributes.get(name)) ?? [])
       facts.numbers.push({ left: name, ...bound })

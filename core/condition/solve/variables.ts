@@ -3,6 +3,7 @@ import { typesOf } from '../parse'
 import { sorts } from '../sorts'
 import type { Sort } from '../sorts/sort'
 import { type Language } from './automaton'
+import { withoutAny } from './languages'
 import { isOneOf } from './parts'
 
 export interface Variables {
@@ -10,6 +11,12 @@ export interface Variables {
   attributes: Map<string, Attribute>
   choices: Map<string, Language>
 }
+
+/** What facts are like by themselves: an extension has small letters and no dot (model, section 2). */
+const ofFacts = new Map<string, Language>([['file_extension', withoutAny('.ABCDEFGHIJKLMNOPQRSTUVWXYZ')]])
+
+/** What every value of a variable is like, beyond its choices; undefined where it may be any. */
+export const languageOf = (name: string): Language | undefined => ofFacts.get(name)
 /** What a variable is to the solver. Facts of other labels than the document's own are texts, as its own are. */
 export const sortOf = ({ types }: Variables, name: string): Sort => sorts[types.get(name) ?? 'text']
 
