@@ -150,6 +150,6 @@ it('agrees with a plain reading of the rules', () => {
         expect(conflicts.length === 0).toBe(document.ready)
       }
     }),
-    { numRuns: 3000 },
+    { numRuns: 3000, seed: 8 },
   )
 })
