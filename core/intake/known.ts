@@ -1,6 +1,5 @@
-import type { EvidenceField } from './evidence/evidence'
 import { isoDay } from './day'
-import type { Evidence } from './evidence/evidence'
+import type { Evidence, EvidenceField } from './evidence/evidence'
 import { ranked, sourceInWords } from './evidence'
 import type { RegisterEntry } from './register-file'
 import type { Conflict, PlannedFile, Settlement } from './types'

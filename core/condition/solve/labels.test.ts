@@ -15,6 +15,11 @@ const workshop: RevisionScheme = {
   name: 'Workshop',
   series: [{ id: 'letters', major: { kind: 'letters', skip: 'IO' } }],
 }
+const numbers: RevisionScheme = {
+  id: 'numbers',
+  name: 'Numbers',
+  series: [{ id: 'all', major: { kind: 'digits' }, separator: '.', minor: { kind: 'digits', width: 2 } }],
+}
 /** Few labels, of every kind there is: minors that lead up to a major, that follow it, that are always there. */
 const small: RevisionScheme = {
   id: 'small',
@@ -90,11 +95,27 @@ describe('the facts of one label', () => {
     ['revision_major > "M" && revision_major < "N" && glob(revision_major, "?")', 'no'],
     ['revision_major > "M" && revision_major < "N"', 'yes'],
     ['glob(revision_label, "?????????")', 'no'],
+    ['!revision_label.contains("A") && !revision_label.contains("B") && glob(revision_label, "??")', 'yes'],
+    ['glob(revision_label, "A?") && !glob(revision_label, "?A") && !glob(revision_label, "?B")', 'yes'],
+    ['revision_major.startsWith("Q") && revision_major.endsWith("ZK")', 'yes'],
     ['legacy == revision_label && legacy == "I"', 'no'],
     ['legacy == revision_label && revision_label.startsWith("Q")', 'yes'],
     ['legacy != revision_label', 'yes'],
   ])('are those of a label of the scheme: %s: %s', (text, answer) =>
     expect(ask(text, workshop).answer).toBe(answer),
+  )
+
+  it.each<[string, 'yes' | 'no']>([
+    ['revision_major.startsWith("0")', 'no'],
+    ['revision_major.contains("0")', 'yes'],
+    ['glob(revision_label, "*1*2*3*4*5*6*7*8*9*") && revision_major.startsWith("9")', 'yes'],
+    ['revision_label == "12.03"', 'yes'],
+    ['revision_label == "12.3"', 'no'],
+    ['revision_minor == "100"', 'yes'],
+    ['revision_minor == "00"', 'no'],
+    ['revision_label.endsWith(".") || revision_label.contains("..")', 'no'],
+  ])('are those of numbers without an end: %s: %s', (text, answer) =>
+    expect(ask(text, numbers).answer).toBe(answer),
   )
 
   it('give a whole label as a witness', () => {

@@ -95,6 +95,7 @@ interface Counted {
 /** The shortest texts of a counter that bring some languages to every place that texts of it bring them to. */
 function counted(counter: Counter, languages: Language[], start: number[]): Counted[] {
   const language = counterLanguage(counter)
+  const characters = toldApart(counter, language, languages)
   const seen = new Set<string>()
   const found = new Map<string, Counted>()
   let level: (Counted & { at: number })[] = [{ text: '', states: start, at: 0 }]
@@ -103,8 +104,8 @@ function counted(counter: Counter, languages: Language[], start: number[]): Coun
     for (const { text, states, at } of level) {
       const reached = states.join()
       if (language.accepts(at) && !found.has(reached)) found.set(reached, { text, states })
-      spend(language.characters.length * (1 + languages.length))
-      for (const character of new Set(language.characters)) {
+      spend(characters.length * (1 + languages.length))
+      for (const character of characters) {
         const to = language.step(at, character)
         if (language.sink(to) && !language.accepts(to)) continue
         const along = followed(languages, states, character)
@@ -118,4 +119,17 @@ function counted(counter: Counter, languages: Language[], start: number[]): Coun
     level = next
   }
   return [...found.values()]
+}
+
+/**
+ * The characters of a counter that make a difference. Where nothing bounds it or goes by order, those that no language
+ * names are all alike, but for a nought in front.
+ */
+function toldApart(counter: Counter, { characters }: Language, languages: Language[]): string[] {
+  const all = [...new Set(characters)]
+  const isBounded = counter.kind === 'list' || counter.from !== undefined || counter.to !== undefined
+  if (isBounded || languages.some(({ ordered }) => ordered)) return all
+  const named = new Set(languages.flatMap((language) => chars(language.characters)))
+  const other = all.find((character) => character !== '0' && !named.has(character))
+  return all.filter((character) => character === '0' || character === other || named.has(character))
 }
