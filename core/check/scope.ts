@@ -67,7 +67,7 @@ export function canOverlap(scope: Scope, one: Transition, other: Transition, sta
   const ask = () => canHold(scope, [state], first, second, ...labelled([first, second]))
   const answer =
     isOfRecord(first) && isOfRecord(second)
-      ? ofRecords(first, second, ask)
+      ? ofRecords(first === always ? second : first, second === always ? first : second, ask)
       : once(scope, `${one.id} ${other.id} in ${state}`, ask)
   return answer.witness ? { ...answer, witness: { ...answer.witness, state_id: state } } : answer
 }

@@ -108,7 +108,7 @@ export function adoptable(
   const unread = natives.find(({ label }) => !parse(scheme, label).ok)
   if (unread)
     return {
-      reason: `${unread.label}, which was registered in the vault, is no label of ${scheme.name} any more: nothing can be said to come after it`,
+      reason: `${unread.label}, which was registered in the vault, is no label of ${scheme.name} any more`,
       wayOut: `correct ${unread.label} in the register first`,
     }
   const native = highest(scheme, natives)

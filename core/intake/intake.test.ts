@@ -562,6 +562,12 @@ describe('what would go by in silence', () => {
       expect(settled.length, `${key} ${JSON.stringify(settlement)}`).toBeLessThan(expected.length)
     }
   })
+  it('is listed at once where a thousand files are one', () => {
+    const many = same(...Array.from({ length: 5000 }, (_, at) => `N-${at}_A.dxf`))
+    const [conflict] = planOf(many).files.at(-1)!.conflicts
+    expect(conflict!.message).toMatch(/and 4994 more: one of them/)
+    expect(conflict!.waysOut).toHaveLength(8)
+  })
   it('names what is the same, and where', () => {
     const [one] = planOf(same('a/BR-1_A.dxf', 'BR-2_B.dxf')).files[0]!.conflicts
     expect(one!.message).toBe(

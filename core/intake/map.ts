@@ -79,18 +79,30 @@ function readAsSomeClass(
   return undefined
 }
 
-/** The schemes of all classes that the document may be of, the likeliest first. */
-function schemesToTry(input: PlanInput, number: string, files: PlannedFile[]): RevisionScheme[] {
+const schemeOf = ({ configuration }: PlanInput, { lifecycle }: DocumentClass): RevisionScheme =>
+  schemeFor(configuration, lifecycleOf(configuration, lifecycle))
+
+const schemesOfPlans = new WeakMap<PlanInput, RevisionScheme[]>()
+
+/** The schemes of all classes that a plan's documents may be of; the same for each of them. */
+function schemesOf(input: PlanInput): RevisionScheme[] {
+  const known = schemesOfPlans.get(input)
+  if (known) return known
   const { configuration, profile } = input
-  const schemeOf = ({ lifecycle }: DocumentClass) =>
-    schemeFor(configuration, lifecycleOf(configuration, lifecycle))
   const classes = configuration.classes.filter(({ id, rule }) =>
     profile.class ? id === profile.class : rule,
   )
-  const schemes = [...new Set(classes.map(schemeOf))]
+  const schemes = [...new Set(classes.map((one) => schemeOf(input, one)))]
+  schemesOfPlans.set(input, schemes)
+  return schemes
+}
+
+/** The schemes of all classes that the document may be of, the likeliest first. */
+function schemesToTry(input: PlanInput, number: string, files: PlannedFile[]): RevisionScheme[] {
+  const schemes = schemesOf(input)
   if (schemes.length < 2) return schemes
   const likely = chooseClass(input, { ...arrivalOf(input, number, files.at(-1)!.path), record: {} })
-  return likely ? [...new Set([schemeOf(likely), ...schemes])] : schemes
+  return likely ? [...new Set([schemeOf(input, likely), ...schemes])] : schemes
 }
 
 const arrivalOf = ({ profile }: PlanInput, number: string, path: string) => ({

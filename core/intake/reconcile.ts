@@ -51,7 +51,8 @@ function lineTwice(number: string, label: string, one: RegisterEntry, other: Reg
   const fields = told.filter((field) => one[field] !== other[field])
   const says = (entry: RegisterEntry) =>
     `line ${entry.line} says ${fields.map((field) => `“${entry[field] ?? ''}”`).join(', ')}`
-  const message = `${number} at ${label} stands in two lines of the register that differ in ${fields.join(', ')}: ${says(one)}, ${says(other)}`
+  const differ = `stands in two lines of the register that differ in ${fields.join(', ')}`
+  const message = `${number} at ${label} ${differ}: ${says(one)}, ${says(other)}`
   const waysOut = [one, other].map(({ line }) => ({
     text: `leave line ${line} out`,
     key: `line ${line}`,

@@ -38,30 +38,44 @@ export function sameContent(
   const read = files.filter(({ leftOut, number, sha256 }) => !leftOut && number !== null && sha256 !== null)
   const held = new Set<string>()
   for (const [, same] of groupBy(read, ({ sha256 }) => sha256!)) {
-    const places = new Set(same.map(({ number, label, path }) => `${number} ${label ?? path}`))
-    if (places.size < 2 || same.some(({ path }) => settlements[path]?.sameContent)) continue
+    const byRevision = groupBy(same, revisionKey)
+    if (byRevision.size < 2 || same.some(({ path }) => settlements[path]?.sameContent)) continue
     for (const file of same) {
       held.add(file.number!)
-      const others = same.filter((other) => other !== file && !isSameRevision(file, other))
-      if (others.length) file.conflicts.push(conflictOf(file, others))
+      const own = byRevision.get(revisionKey(file))!.length
+      file.conflicts.push(conflictOf(file, firstOthers(file, same), same.length - own))
     }
   }
   for (const document of documents) if (held.has(document.number)) document.ready = false
 }
 
-const isSameRevision = (one: PlannedFile, other: PlannedFile): boolean =>
-  one.number === other.number && one.label !== null && one.label === other.label
+/** Two files with one key hold the same revision; one without a label holds one of its own. */
+const revisionKey = ({ number, label, path }: PlannedFile): string => `${number} ${label ?? path}`
 
-function conflictOf(file: PlannedFile, others: PlannedFile[]): PlannedFile['conflicts'][number] {
+/** The first few files that hold another revision: of a thousand copies nobody reads all the names. */
+function firstOthers(file: PlannedFile, same: PlannedFile[]): PlannedFile[] {
+  const others: PlannedFile[] = []
+  for (const other of same) {
+    if (revisionKey(other) !== revisionKey(file)) others.push(other)
+    if (others.length === mostNamed) break
+  }
+  return others
+}
+
+function conflictOf(
+  file: PlannedFile,
+  others: PlannedFile[],
+  count: number,
+): PlannedFile['conflicts'][number] {
   const revision = ({ number, label }: PlannedFile) => (label === null ? number! : `${number} at ${label}`)
-  const named = others.slice(0, mostNamed).map((other) => `${revision(other)} (${other.path})`)
-  const more = others.length > mostNamed ? ` and ${others.length - mostNamed} more` : ''
+  const named = others.map((other) => `${revision(other)} (${other.path})`)
+  const more = count > others.length ? ` and ${count - others.length} more` : ''
   return {
     code: 'same-content',
     message: `${revision(file)} has the content of ${named.join(', ')}${more}: one of them may be the wrong file`,
     waysOut: [
       leaveOut(file.path, `leave ${fileName(file.path)} out`),
-      ...others.slice(0, mostNamed).map(({ path }) => leaveOut(path, `leave ${path} out`)),
+      ...others.map(({ path }) => leaveOut(path, `leave ${path} out`)),
       { text: 'the content is right in each of them', key: file.path, settlement: { sameContent: true } },
       {
         text: 'the same content is right wherever it stands',

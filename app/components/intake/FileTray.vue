@@ -76,14 +76,10 @@ const evidence = computed(() =>
         >
           <p>{{ conflict.message }}.</p>
           <p v-if="!locked">
-            <button
-              v-for="way in conflict.waysOut"
-              :key="way.text"
-              class="link way"
-              @click="settle(way.key, way.settlement)"
-            >
-              {{ way.text }}
-            </button>
+            <IntakeWaysOut
+              :ways="conflict.waysOut"
+              @settle="settle"
+            />
           </p>
         </div>
       </template>
@@ -152,10 +148,6 @@ const evidence = computed(() =>
 }
 .conflict p:first-child::first-letter {
   text-transform: uppercase;
-}
-.way {
-  margin-right: 14px;
-  text-align: left;
 }
 .hand {
   display: grid;

@@ -19,6 +19,7 @@ const groups = computed(() =>
     }))
     .sort((a, b) => b.count - a.count),
 )
+const settle = (key: string, settlement: Settlement) => emit('settle', [{ key, settlement }])
 /** What settles all lines without a file at once. */
 const forAll = computed(
   () => props.page.unfiled.rows[0]?.conflict.waysOut.filter(({ key }) => key.startsWith('all:')) ?? [],
@@ -50,28 +51,19 @@ const forAll = computed(
       class="problem"
     >
       <span class="waits">{{ conflict.message }}</span><template v-if="page.intake.stage === 'read'"
-        ><br /><button
-          v-for="way in conflict.waysOut.filter(({ key }) => !key.startsWith('all:'))"
-          :key="way.text"
-          class="link way"
-          @click="emit('settle', [{ key: way.key, settlement: way.settlement }])"
-        >
-          {{ way.text }}
-        </button></template
-      >
+        ><br /><IntakeWaysOut
+          :ways="conflict.waysOut.filter(({ key }) => !key.startsWith('all:'))"
+          @settle="settle"
+      /></template>
     </p>
     <p
       v-if="page.intake.stage === 'read'"
       class="problem"
     >
-      <button
-        v-for="way in forAll"
-        :key="way.text"
-        class="link way"
-        @click="emit('settle', [{ key: way.key, settlement: way.settlement }])"
-      >
-        {{ way.text }}
-      </button>
+      <IntakeWaysOut
+        :ways="forAll"
+        @settle="settle"
+      />
     </p>
     <p
       v-if="page.unfiled.total > page.unfiled.rows.length"
@@ -127,10 +119,6 @@ const forAll = computed(
   font-size: 12px;
   line-height: 17px;
   overflow-wrap: anywhere;
-}
-.way {
-  margin-right: 14px;
-  text-align: left;
 }
 .nothing {
   padding: 8px 0;

@@ -26,10 +26,13 @@ const station = computed<Station>(() =>
           ? 'run'
           : 'map',
 )
+const documents = computed(() =>
+  Object.entries(planned.value).reduce((total, [of, count]) => total + (of === 'unfiled' ? 0 : count), 0),
+)
 const counts = computed<Record<Station, string>>(() => ({
   read: `${files.value} files`,
   reconcile: sum('held') ? `${sum('held')} files held` : 'nothing open',
-  map: `${Object.values(planned.value).reduce((total, count) => total + count, 0) - (planned.value.unfiled ?? 0)} documents`,
+  map: `${documents.value} documents`,
   run: planned.value.ready ? `${planned.value.ready} ready` : `${planned.value.done ?? 0} in`,
   verify: planned.value.done ? `${planned.value.done} brought in` : '–',
 }))
