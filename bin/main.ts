@@ -1,5 +1,6 @@
 import { defineCommand, renderUsage, runCommand, type CommandDef } from 'citty'
 import { UsageError } from './input'
+import { accessCommand } from './commands/access'
 import { auditCommand } from './commands/audit'
 import { checkCommand } from './commands/check'
 import { conditionCommand } from './commands/condition'
@@ -19,6 +20,7 @@ const root = defineCommand({
     revision: revisionCommand,
     condition: conditionCommand,
     check: checkCommand,
+    access: accessCommand,
     export: exportCommand,
     intake: intakeCommand,
     audit: auditCommand,

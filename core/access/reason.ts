@@ -19,6 +19,8 @@ export interface Reason {
     | 'already'
     | 'content'
     | 'version'
+    | 'owner'
+    | 'deactivated'
   message: string
   where: string
   wayOut: string

@@ -1,5 +1,6 @@
 import { anyone, principal, type Principal } from './principal'
 import type { Person } from './person'
+import { principalsOfRelation, type Relation, stranger } from './relation'
 import type { Right } from './rights'
 import type { Folder } from './folder'
 
@@ -15,22 +16,31 @@ export function chainTo(folders: Folder[], path: string): Folder[] {
     .sort((a, b) => a.path.length - b.path.length)
 }
 
-/** Every principal that a person is in a folder: themselves, their groups, anyone, and the roles they play there. */
-export function principalsOf(person: Person, chain: Folder[]): Set<Principal> {
-  const held = new Set<Principal>([
+/**
+ * Every principal that a person is in a folder: themselves, their groups, anyone, the roles they play there, and what
+ * they are to the document that is asked about.
+ */
+export function principalsOf(person: Person, chain: Folder[], relation: Relation = stranger): Set<Principal> {
+  const oneself = new Set<Principal>([
     anyone,
     principal('person', person.id),
     ...person.groups.map((group) => principal('group', group)),
   ])
+  const held = new Set(oneself)
   const decided = new Set<string>()
   for (const folder of [...chain].reverse())
     for (const [role, players] of Object.entries(folder.roles ?? {})) {
       if (decided.has(role)) continue
       decided.add(role)
-      if (players.some((player) => held.has(player))) held.add(principal('role', role))
+      // Roles are played by people, groups or anyone, never by roles.
+      if (players.some((player) => oneself.has(player))) held.add(principal('role', role))
     }
-  return held
+  return withRelation(held, relation)
 }
+
+/** The same principals, and what somebody is to a document. */
+export const withRelation = (held: Set<Principal>, relation: Relation): Set<Principal> =>
+  relation.owner || relation.creator ? new Set([...held, ...principalsOfRelation(relation)]) : held
 
 /**
  * Whether the folders grant a right. Grants add up from the root down; a withheld right beats grants from
@@ -61,8 +71,13 @@ export function stateGrants(use: Granting, held: Set<Principal>, right: Right): 
 }
 
 /** Whether a person has a right on a document: folder and state must both say yes. */
-export const allows = (person: Person, chain: Folder[], use: Granting, right: Right): boolean =>
-  allowsIn(chain, principalsOf(person, chain), use, right)
+export const allows = (
+  person: Person,
+  chain: Folder[],
+  use: Granting,
+  right: Right,
+  relation: Relation = stranger,
+): boolean => allowsIn(chain, principalsOf(person, chain, relation), use, right)
 
 /** As `allows`, of somebody whose principals there are known. */
 export const allowsIn = (chain: Folder[], held: Set<Principal>, use: Granting, right: Right): boolean =>

@@ -1,21 +1,29 @@
 import {
   anyone,
-  chainTo,
+  bitOf,
+  creator,
   type Directory,
   type Folder,
-  folderGrants,
+  owner,
   type Person,
   type Principal,
-  principalsOf,
+  type Relation,
+  relations,
   type Right,
+  rightsInFolders,
   stateGrants,
+  stranger,
 } from '../access'
 import type { Lifecycle } from '../configuration'
 
-/** Somebody who may act in a folder: a person of the directory, or without one whoever is a principal. */
+/**
+ * Somebody who may act in a folder: a person of the directory, or without one whoever is a principal. Where rules speak
+ * of owner or creator, a person stands here once for each relation that they may have to a document.
+ */
 export interface Actor {
   id: string
   name: string
+  relation: Relation
   held: Set<Principal>
   may: (right: Right, lifecycle: Lifecycle, state: string) => boolean
 }
@@ -32,23 +40,44 @@ export function placesOf(lifecycle: Lifecycle, directory: Directory): Place[] {
   const anyNamed = directory.folders.some(({ lifecycles }) => lifecycles)
   // Without any folder everything would lie in the root, which then grants nothing.
   const all = directory.folders.length ? directory.folders : [{ path: '/' }]
-  return (anyNamed ? asked : all).map(({ path }) => {
-    const chain = chainTo(folders, path)
-    return { path, actors: people.map((person) => actorAt(person, chain)) }
-  })
+  const inFolder = rightsInFolders(folders)
+  const asWhat = speaksOfRelations(lifecycle, folders) ? relations : [stranger]
+  return (anyNamed ? asked : all).map(({ path }) => ({
+    path,
+    actors: people.flatMap((person) => asWhat.map((relation) => actorAt(person, path, relation, inFolder))),
+  }))
 }
 
-function actorAt(person: Directory['people'][number], chain: Folder[]): Actor {
-  const held = principalsOf(
-    { groups: person.groups ?? [], id: person.id, name: person.name } satisfies Person,
-    chain,
-  )
+/** Whether rules of a lifecycle, or of any folder, speak of owner or creator. */
+function speaksOfRelations({ states, transitions }: Lifecycle, folders: Folder[]): boolean {
+  const named = [
+    ...states.flatMap(({ grants }) => Object.keys(grants ?? {})),
+    ...transitions.flatMap(({ firedBy = [], seats = [] }) => [
+      ...firedBy,
+      ...seats.flatMap(({ members }) => members),
+    ]),
+    ...folders.flatMap(({ grants, withhold }) => [
+      ...Object.keys(grants ?? {}),
+      ...Object.keys(withhold ?? {}),
+    ]),
+  ]
+  return named.includes(owner) || named.includes(creator)
+}
+
+function actorAt(
+  { id, name, groups = [] }: Directory['people'][number],
+  path: string,
+  relation: Relation,
+  inFolder: ReturnType<typeof rightsInFolders>,
+): Actor {
+  const { held, granted } = inFolder({ id, name, groups } satisfies Person, path, relation)
   return {
-    id: person.id,
-    name: person.name,
+    id,
+    name,
+    relation,
     held,
     may: (right, lifecycle, state) =>
-      folderGrants(chain, held, right).granted && grantsIn(lifecycle, state, held, right),
+      (granted & bitOf(right)) !== 0 && grantsIn(lifecycle, state, held, right),
   }
 }
 
@@ -69,6 +98,7 @@ export function principalActors(lifecycle: Lifecycle): Actor[] {
     return {
       id: principal,
       name: principal,
+      relation: { owner: principal === owner, creator: principal === creator },
       held,
       may: (right, of, state) => grantsIn(of, state, held, right),
     }

@@ -93,6 +93,8 @@ function names(person: Directory['people'][number], principal: Principal, direct
   if (!read) return false
   const isMeant: Record<PrincipalKind, () => boolean> = {
     anyone: () => true,
+    owner: () => true,
+    creator: () => true,
     person: () => read.id === person.id,
     group: () => person.groups.includes(read.id),
     role: () =>
@@ -111,7 +113,7 @@ function reachesNobody(
   to: string,
   directory: Directory | undefined,
 ): boolean {
-  if (to === 'creator' || to === 'lastEditor' || addressIn(to) !== undefined) return false
+  if (to === 'owner' || to === 'creator' || to === 'lastEditor' || addressIn(to) !== undefined) return false
   if (to === 'nextSigners')
     return !lifecycle.transitions.some(
       ({ trigger, from, seats }) =>

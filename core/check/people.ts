@@ -1,4 +1,13 @@
-import { chainTo, type Directory, type Folder, idOf, principal, type Principal, type Right } from '../access'
+import {
+  chainTo,
+  type Directory,
+  type Folder,
+  idOf,
+  principal,
+  type Principal,
+  type Right,
+  stranger,
+} from '../access'
 import {
   type Lifecycle,
   principalName,
@@ -78,7 +87,7 @@ function firingIn({ configuration, lifecycle }: Scope, transition: Transition, p
   }
   return [
     finding('nobody-can-fire', where, `nobody can fire ${name}${inFolder(path)}: ${why}`, {
-      witness: { folder: path, people: named.map(({ id }) => id) },
+      witness: { folder: path, people: once(named).map(({ id }) => id) },
     }),
   ]
 }
@@ -86,11 +95,12 @@ function firingIn({ configuration, lifecycle }: Scope, transition: Transition, p
 const mayAct = (actor: Actor, lifecycle: Lifecycle, transition: Transition, state: string): boolean =>
   rightsFor(transition).every((right) => actor.may(right, lifecycle, state))
 
+/** A person stands among the actors once for each relation to a document. */
+const once = (actors: Actor[]): Actor[] => [...new Map(actors.map((actor) => [actor.id, actor])).values()]
+const namesIn = (actors: Actor[]): string[] => once(actors).map(({ name }) => name)
+
 const some = (actors: Actor[]) =>
-  `${actors
-    .slice(0, 4)
-    .map(({ name }) => name)
-    .join(', ')}${actors.length > 4 ? ' and others' : ''}`
+  `${namesIn(actors).slice(0, 4).join(', ')}${namesIn(actors).length > 4 ? ' and others' : ''}`
 
 function quorum(scope: Scope, transition: Transition): Finding[] {
   if (transition.trigger !== 'quorum') return []
@@ -103,16 +113,47 @@ function quorum(scope: Scope, transition: Transition): Finding[] {
     return alone ? unfilled(transition, where, null, alone) : []
   }
   return scope.places.flatMap(({ path, actors }) => {
-    const fromEach = transition.from.map((state) =>
-      unfilled(
-        transition,
-        { ...where, folder: path! },
-        path,
-        actors.filter((actor) => mayAct(actor, scope.lifecycle, transition, state)),
-      ),
-    )
+    const fromEach = transition.from.flatMap((state) => {
+      const able = actors.filter((actor) => mayAct(actor, scope.lifecycle, transition, state))
+      return standings(able, seats).map((those) =>
+        unfilled(transition, { ...where, folder: path! }, path, those),
+      )
+    })
     return fromEach.some((found) => found.length === 0) ? [] : (fromEach[0] ?? [])
   })
+}
+
+/**
+ * Everybody once, for each way in which a document can have an owner and a creator among them: one of each, or somebody
+ * who could not sign. People who are alike in all that counts here are tried once.
+ */
+function standings(actors: Actor[], seats: Seat[]): Actor[][] {
+  if (actors.every(({ relation }) => !relation.owner && !relation.creator)) return [actors]
+  const byPerson = new Map<string, Actor[]>()
+  for (const actor of actors) byPerson.set(actor.id, [...(byPerson.get(actor.id) ?? []), actor])
+  const members = seats.map((seat) => seat.members)
+  const seated = ({ relation, held }: Actor) => [
+    relation,
+    members.map((list) => list.some((one) => held.has(one))),
+  ]
+  const kinds = new Map<string, string>()
+  for (const [id, own] of byPerson) {
+    const kind = JSON.stringify(own.map(seated))
+    // Two of a kind: one may be the owner and the other the creator.
+    for (const key of [kind, `${kind} again`])
+      if (!kinds.has(key)) {
+        kinds.set(key, id)
+        break
+      }
+  }
+  const chosen = [undefined, ...kinds.values()]
+  return chosen.flatMap((owner) =>
+    chosen.map((creator) =>
+      actors.filter(
+        ({ id, relation }) => relation.owner === (id === owner) && relation.creator === (id === creator),
+      ),
+    ),
+  )
 }
 
 /** Why nobody ever completes a quorum, whoever there is. */
@@ -132,6 +173,7 @@ function onlyNamedPeople(seats: Seat[]): Actor[] | undefined {
   return [...members].map((member) => ({
     id: idOf('person', member)!,
     name: member,
+    relation: stranger,
     held: new Set([member]),
     may: () => true,
   }))
@@ -229,6 +271,7 @@ function firesAlone(actor: Actor, lifecycle: Lifecycle, transition: Transition, 
   if (isAdopting(transition.revision)) return false
   if (transition.trigger === 'unattended') return true
   if (transition.notBy?.includes('lastEditor') || !actor.may('move', lifecycle, from)) return false
+  if (transition.notBy?.includes('creator') && actor.relation.creator) return false
   if (transition.trigger === 'hand') return plays(actor, transition.firedBy)
   const seats = (transition.seats ?? []).filter(({ needed }) => needed > 0)
   return seats.length === 1 && seats[0]!.needed === 1 && plays(actor, seats[0]!.members)

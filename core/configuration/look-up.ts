@@ -66,5 +66,6 @@ export const attributeName = (configuration: Configuration, id: string): string 
 export function principalName({ roles, groups }: Configuration, principal: string): string {
   const read = readPrincipal(principal)
   const named: Partial<Record<PrincipalKind, Named[]>> = { role: roles, group: groups }
+  if (read?.kind === 'owner' || read?.kind === 'creator') return `the ${read.kind}`
   return (read && named[read.kind]?.find(({ id }) => id === read.id)?.name) ?? principal
 }

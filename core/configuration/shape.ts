@@ -34,7 +34,7 @@ const seat: Fields = {
 }
 
 const recipient = matching(
-  /^(creator|lastEditor|nextSigners|mail:.{1,200}|anyone|(role|group|person):[A-Za-z0-9-]+)$/,
+  /^(owner|creator|lastEditor|nextSigners|mail:.{1,200}|anyone|(role|group|person):[A-Za-z0-9-]+)$/,
   'a notice goes to a principal, creator, lastEditor, nextSigners or mail:ADDRESS',
 )
 const notice: Fields = { to: list(recipient, 100), subject: text(500), body: text(10_000) }

@@ -25,6 +25,7 @@ export function blankDocument(
     register: [],
     version: 0,
     checkedOutBy: null,
+    owner: person,
     creator: person,
     lastEditor: person,
   }

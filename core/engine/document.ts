@@ -38,6 +38,8 @@ export interface DocumentSnapshot {
   /** The highest version number so far; 0 before the first. */
   version: number
   checkedOutBy: { id: string; name: string } | null
+  /** Whom it belongs to: its creator, until it is handed on. */
+  owner: string
   creator: string
   lastEditor: string
   /** What it refers to, itself or through others, and where that stands. */

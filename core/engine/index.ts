@@ -12,6 +12,7 @@ export {
   type ReferredSnapshot,
   type RegisterRow,
 } from './document'
+export { decideHandOn } from './hand-on'
 export { nextLabel } from './next-label'
 export { type Ancestor, ancestorsOf, wouldLoop } from './references'
 export { registered, renewed } from './relabel'

@@ -5,6 +5,7 @@ import {
   type Principal,
   principalsOf,
   type Reason,
+  relationOf,
   type Right,
   stateGrants,
 } from '../access'
@@ -22,7 +23,7 @@ export function allowsAll(
 ): { held: Set<Principal>; reasons: Reason[] } {
   const { configuration, folders, document, person } = asked
   const chain = chainTo(folders, document.folder)
-  const held = principalsOf(person, chain)
+  const held = principalsOf(person, chain, relationOf(person, document))
   const use = stateUseOf(lifecycle, document.state)
   const state = stateName(configuration, document.state)
   const ask = (among: Principal[]) => whoCould(asked, lifecycle, among, { rights: wanted })

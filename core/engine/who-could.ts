@@ -6,7 +6,10 @@ import {
   type Person,
   type Principal,
   principalsOf,
+  readPrincipal,
+  relationOf,
   type Right,
+  withRelation,
 } from '../access'
 import { type Configuration, type Lifecycle, principalName, stateUseOf } from '../configuration'
 import type { DocumentSnapshot } from './document'
@@ -34,7 +37,7 @@ export function whoCould(asked: Asked, lifecycle: Lifecycle, among: Principal[],
   const { configuration, document } = asked
   const chain = chainTo(asked.folders, document.folder)
   const use = stateUseOf(lifecycle, document.state)
-  const everybody = standingAt(asked, chain, among)
+  const everybody = standingAt(asked, chain, among).map((one) => related(one, document))
   const isAble = ({ person, held }: Present): boolean =>
     !needs.notBy?.includes(person.id) &&
     needs.rights.every((right) => allowsIn(chain, held, use, right)) &&
@@ -50,12 +53,17 @@ interface Present {
   held: Set<Principal>
 }
 
+const related = ({ person, held }: Present, document: DocumentSnapshot): Present => ({
+  person,
+  held: withRelation(held, relationOf(person, document)),
+})
+
 /** By folders and people, and by the folder that is asked for: a page asks the same of many transitions. */
 const known = new WeakMap<Folder[], WeakMap<Person[], Map<string, Present[]>>>()
 
 function standingAt({ folders, document, people }: Asked, chain: Folder[], among: Principal[]): Present[] {
   const stand = (person: Person): Present => ({ person, held: principalsOf(person, chain) })
-  if (!people) return standIns(chain, among).map(stand)
+  if (!people) return standIns(chain, among, document).map(stand)
   const active = people()
   const byPeople = known.get(folders) ?? new WeakMap<Person[], Map<string, Present[]>>()
   known.set(folders, byPeople)
@@ -67,18 +75,25 @@ function standingAt({ folders, document, people }: Asked, chain: Folder[], among
 }
 
 /** Without the people: one for each principal that is named, who is that alone; a role is whoever plays it. */
-function standIns(chain: Folder[], among: Principal[]): Person[] {
+function standIns(chain: Folder[], among: Principal[], document: DocumentSnapshot): Person[] {
   const players = chain.flatMap(({ roles }) => Object.values(roles ?? {}).flat())
   return [...new Set([...among, ...players])]
     .filter((principal) => idOf('role', principal) === undefined)
     .map((principal) => {
-      const group = idOf('group', principal)
-      return { id: idOf('person', principal) ?? '', name: principal, groups: group ? [group] : [] }
+      const read = readPrincipal(principal)
+      const id = read?.kind === 'owner' || read?.kind === 'creator' ? document[read.kind] : read?.id
+      return {
+        id: read?.kind === 'group' ? '' : (id ?? ''),
+        name: principal,
+        groups: read?.kind === 'group' ? [read.id] : [],
+      }
     })
 }
 
 function nameOf(configuration: Configuration, principal: Principal, everybody: Present[]): string {
-  const id = idOf('person', principal)
-  const own = everybody.find(({ person }) => id !== undefined && person.id === id)
-  return own?.person.name ?? principalName(configuration, principal)
+  const name = principalName(configuration, principal)
+  const kind = readPrincipal(principal)?.kind
+  if (kind !== 'person' && kind !== 'owner' && kind !== 'creator') return name
+  const own = everybody.find(({ held }) => held.has(principal))
+  return own ? `${own.person.name}${kind === 'person' ? '' : ` (${name})`}` : name
 }

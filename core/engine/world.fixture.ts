@@ -39,6 +39,7 @@ export const drawing = (otherwise: Partial<DocumentSnapshot> = {}): DocumentSnap
   ],
   version: 1,
   checkedOutBy: null,
+  owner: 'ada',
   creator: 'ada',
   lastEditor: 'ada',
   ...otherwise,

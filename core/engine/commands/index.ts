@@ -5,6 +5,7 @@ import type { CommandKind } from './command-kind'
 import { correctRegisterRow, type CorrectRegisterRow } from './correct-register-row'
 import { moveRegisterRow, type MoveRegisterRow } from './move-register-row'
 import { setLabel, type SetLabel } from './set-label'
+import { setOwner, type SetOwner } from './set-owner'
 import { setState, type SetState } from './set-state'
 import { writeAttribute, type WriteAttribute } from './write-attribute'
 
@@ -13,13 +14,14 @@ import { writeAttribute, type WriteAttribute } from './write-attribute'
  * vault.
  */
 export type Command =
-  SetLabel | WriteAttribute | SetState | AddRegisterRow | CorrectRegisterRow | MoveRegisterRow | AddVersion
+  SetLabel | WriteAttribute | SetState | SetOwner | AddRegisterRow | CorrectRegisterRow | MoveRegisterRow | AddVersion
 
 /** Every kind of command. One that is missing here does not compile. */
 export const commandKinds: { [Kind in Command['kind']]: CommandKind<Extract<Command, { kind: Kind }>> } = {
   'set-label': setLabel,
   'write-attribute': writeAttribute,
   'set-state': setState,
+  'set-owner': setOwner,
   'add-register-row': addRegisterRow,
   'correct-register-row': correctRegisterRow,
   'move-register-row': moveRegisterRow,
