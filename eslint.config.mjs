@@ -41,6 +41,7 @@ const subjects = [
   'template',
   'effect',
   'configuration',
+  'directory',
   'numbering',
   'engine',
   'check',

@@ -34,9 +34,19 @@ async function seed(dataFolder: string, share: string): Promise<void> {
   db.$client.close()
 }
 
+/** The first letter of each name. */
+const initialsOf = (name: string): string =>
+  name
+    .split(' ')
+    .map((part) => part[0])
+    .join('')
+
 async function fill(db: Db, store: FileStore): Promise<void> {
   const passwordHash = await hashPassword(password)
-  const accounts: Account[] = people.map((person) => ({ ...person, passwordHash, active: true }))
+  const accounts: Account[] = people.map((person) => ({
+    ...person,
+    ...{ passwordHash, active: true, initials: initialsOf(person.name), mailWhen: 'at-once' },
+  }))
   const put = (content: string) => store.put(Readable.from([Buffer.from(content)]))
   const carry = await carriedOver(put)
   const past = await pastOfVault(put)

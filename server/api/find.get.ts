@@ -1,17 +1,6 @@
 import { FindQuery } from '../../shared/requests'
-import { findPeople } from '../directory/people'
-import { findDocuments } from '../documents/list'
 
 /** Documents and people by a piece of text. */
-export default route('person', ({ event, db, account }) => {
-  const { text } = query(event, FindQuery)
-  return {
-    documents: findDocuments(db, account, text, 12).map(({ number, title, state, revision }) => ({
-      number,
-      title,
-      state,
-      revision,
-    })),
-    people: account.administrator ? findPeople(db, text, 5) : [],
-  }
-})
+export default route('person', ({ event, computer, account }) =>
+  computer.compute('find', { account, text: query(event, FindQuery).text }),
+)

@@ -1,6 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises'
 import type { CheckedDraft } from '../configuration/checked-draft'
-import { overview } from '../overview/queries'
 
 /** How long the overview waits for the findings on the draft, in milliseconds. */
 const patience = 600
@@ -9,11 +8,11 @@ const patience = 600
 let underWay: Promise<CheckedDraft | null> | undefined
 
 /** The overview; without findings where the draft takes longer to check, which goes on meanwhile. */
-export default route('administrator', async ({ db, computer }) => {
+export default route('administrator', async ({ computer }) => {
   underWay ??= computer
     .compute('check-draft', null)
     .catch(() => null)
     .finally(() => (underWay = undefined))
   const soon = await Promise.race([underWay, pause(patience, null, { ref: false })])
-  return overview(db, soon?.findings ?? null)
+  return computer.compute('overview', { findings: soon?.findings ?? null })
 })

@@ -39,6 +39,15 @@ export type AuditCode =
   | 'run-intake'
   | 'finish-intake'
   | 'change-password'
+  | 'hand-on'
+  | 'change-directory'
+  | 'take-back'
+  | 'send-link'
+  | 'set-password'
+  | 'add-token'
+  | 'revoke-token'
+  | 'end-session'
+  | 'look-as'
 
 export interface Act {
   code: AuditCode
@@ -99,11 +108,16 @@ export function verify(db: Db): ChainVerdict {
   return verifyChain(sha256, rows.iterate() as IterableIterator<ChainedEntry>)
 }
 
+export interface TrailQuery {
+  kind?: string
+  subject?: string
+  before?: number
+  text?: string
+  limit: number
+}
+
 /** Entries from the newest down, of one subject or of all; `before` is the id to go on from. */
-export function trail(
-  db: Db,
-  query: { kind?: string; subject?: string; before?: number; text?: string; limit: number },
-) {
+export function trail(db: Db, query: TrailQuery) {
   return db
     .select()
     .from(audit)

@@ -1,36 +1,40 @@
 import { Piscina } from 'piscina'
 import { queries } from '../database/query-count'
 import { Refusal } from '../refusal'
-import { type AnswerOf, type ComputationKind, computations, type InputOf } from './kinds'
+import { type AnswerOf, type Computation, type ComputationKind, computations, type InputOf } from './kinds'
 import type { Outcome, Task } from './worker'
 
 /** The most memory that one thread may take, in megabytes. */
 const mostMemory = 1024
 /** How many computations may wait. */
 const longestQueue = 100
+/** Lists wait for milliseconds: many may. */
+const longestQueueOfQuick = 1000
 
 /**
  * The threads in which everything is computed that somebody could make slow by what they type: the thread that
  * answers everybody stays free, and a computation that takes too long is ended with its thread.
  */
 export class Computer {
-  private readonly pool: Piscina<Task, Outcome>
+  private readonly pools: Record<'quick' | 'slow', Piscina<Task, Outcome>>
 
   constructor(workerFile: string, dataFolder: string) {
-    this.pool = new Piscina({
-      filename: workerFile,
-      workerData: { dataFolder },
-      minThreads: 1,
-      maxThreads: 2,
-      maxQueue: longestQueue,
-      resourceLimits: { maxOldGenerationSizeMb: mostMemory },
-    })
+    const pool = (maxQueue: number) =>
+      new Piscina<Task, Outcome>({
+        filename: workerFile,
+        workerData: { dataFolder },
+        minThreads: 1,
+        maxThreads: 2,
+        maxQueue,
+        resourceLimits: { maxOldGenerationSizeMb: mostMemory },
+      })
+    this.pools = { quick: pool(longestQueueOfQuick), slow: pool(longestQueue) }
   }
 
   /** @throws Refusal where the computation refuses, takes too long or too much, or too many wait. */
   async compute<Kind extends ComputationKind>(kind: Kind, input: InputOf<Kind>): Promise<AnswerOf<Kind>> {
-    const { seconds, name } = computations[kind]
-    const outcome = await this.pool
+    const { seconds, name, isQuick } = computations[kind] as Computation<never, unknown>
+    const outcome = await this.pools[isQuick ? 'quick' : 'slow']
       .run({ kind, input }, { signal: AbortSignal.timeout(seconds * 1000) })
       .catch((cause: Error) => {
         const why = whyNot(cause, name, seconds)

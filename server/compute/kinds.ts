@@ -2,21 +2,41 @@ import { checkedDraft, type CheckedDraft } from '../configuration/checked-draft'
 import { guardReachOrFault, type GuardAnswer } from '../configuration/guard-reach'
 import { compareConfigurations } from '../configuration/history'
 import { readConfiguration } from '../configuration/import'
-import type { Db } from '../database/connection'
+import type { Finding } from '../../core/check'
+import { trail, type TrailQuery, verify } from '../audit/trail'
+import { schemeInUse } from '../configuration/labels'
+import { published } from '../configuration/published'
+import { consistently, type Db } from '../database/connection'
 import { adoptionPlan, type AdoptionQuery } from '../documents/adoption-plan'
-import { labelsOfArchive } from '../documents/label-sources'
+import { listDocuments } from '../documents/list'
+import type { VaultQuery } from '../documents/listing/query'
+import { labelsOfArchive, labelsOfFolder } from '../documents/label-sources'
 import { possibleActs } from '../documents/possible-acts'
 import { tryPatterns } from '../intake/patterns'
+import { found } from '../documents/find'
+import { overview } from '../overview/queries'
 import type { Account } from '../directory/people'
 
 /** Work on what somebody typed, which could be made to be slow: it runs in a thread of its own, within a time. */
-interface Computation<Input, Answer> {
+export interface Computation<Input, Answer> {
   /** The most seconds it is given. */
   seconds: number
   /** What is said of it where it takes longer. */
   name: string
+  /** Whether it is one of those that are asked for with every page. */
+  isQuick?: true
   run: (db: Db, input: Input) => Answer
 }
+/** What takes milliseconds, and is asked for with every page: it has threads of its own, and waits for nothing long. */
+const quick = <Input, Answer>(
+  name: string,
+  run: (db: Db, input: Input) => Answer,
+): Computation<Input, Answer> => ({
+  seconds: 20,
+  name,
+  isQuick: true,
+  run,
+})
 const computation = <Input, Answer>(
   seconds: number,
   name: string,
@@ -63,6 +83,25 @@ export const computations = {
     (db, { account, number, comment }: { account: Account; number: string; comment?: string }) =>
       possibleActs(db, account, number, comment),
   ),
+  'list-documents': quick('the list', (db, { account, query }: { account: Account; query: VaultQuery }) =>
+    consistently(db, () => listDocuments(db, account, query)),
+  ),
+  find: quick('the search', (db, { account, text }: { account: Account; text: string }) =>
+    found(db, account, text),
+  ),
+  overview: quick('the overview', (db, { findings }: { findings: Finding[] | null }) =>
+    consistently(db, () => overview(db, findings)),
+  ),
+  'labels-of-folder': computation(
+    20,
+    'the labels of the folder',
+    (db, { account, folder }: { account: Account; folder: string }) => labelsOfFolder(db, account, folder),
+  ),
+  'scheme-use': computation(20, 'the labels in use', (db, { scheme }: { scheme: string }) =>
+    schemeInUse(db, published(db).configuration, scheme),
+  ),
+  trail: computation(20, 'the search in the trail', (db, asked: TrailQuery) => trail(db, asked)),
+  'verify-trail': computation(600, 'verifying the trail', (db, _: null) => verify(db)),
 } satisfies Record<string, Computation<never, unknown>>
 
 interface GuardQuestion {

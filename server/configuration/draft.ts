@@ -1,4 +1,4 @@
-import { count, eq, gt } from 'drizzle-orm'
+import { and, eq, gt, sql } from 'drizzle-orm'
 import {
   applyEdit,
   type Configuration,
@@ -12,7 +12,8 @@ import type { DraftView } from '../../shared/answers'
 import { type Actor, record } from '../audit/trail'
 import { now } from '../clock'
 import { atomically, type Db, type Tx } from '../database/connection'
-import { documents, draft, draftEdits } from '../database/schema'
+import { draft, draftEdits, places } from '../database/schema'
+import { allGroups, withGroups } from '../directory/groups'
 import { Refusal } from '../refusal'
 import { configurationRow } from './history'
 import { conversionsIn, labelObstacles } from './labels'
@@ -31,9 +32,10 @@ export function readDraft(tx: Tx): DraftView {
 /** The configuration that the draft would publish. */
 export function drafted(tx: Tx): Configuration {
   const { edits, cursor } = readDraft(tx)
-  return edits
+  const edited = edits
     .slice(0, cursor)
     .reduce((configuration, { edit }) => applyEdit(configuration, edit), published(tx).configuration)
+  return cursor === 0 ? edited : withGroups(edited, allGroups(tx))
 }
 
 /**
@@ -150,10 +152,10 @@ export function restoreConfiguration(db: Db, actor: Actor, id: number, change: n
 /** How many documents stand in each state of a lifecycle. */
 export function countsByState(tx: Tx, lifecycle: string): Record<string, number> {
   const rows = tx
-    .select({ state: documents.state, count: count() })
-    .from(documents)
-    .where(eq(documents.lifecycle, lifecycle))
-    .groupBy(documents.state)
+    .select({ state: places.state, count: sql<number>`sum(${places.documents})` })
+    .from(places)
+    .where(and(eq(places.lifecycle, lifecycle), gt(places.documents, 0)))
+    .groupBy(places.state)
     .all()
   return Object.fromEntries(rows.map((row) => [row.state, row.count]))
 }

@@ -6,6 +6,7 @@ import type { Db } from '../database/connection'
 import { documents } from '../database/schema'
 import type { Account } from '../directory/people'
 import { seenBy } from '../documents/rights'
+import { documentColumns } from '../documents/columns'
 import { drafted } from './draft'
 
 /** More documents than this are not asked one by one while somebody types. */
@@ -38,7 +39,7 @@ function guardReach(
   const configuration = drafted(db)
   const meets = predicate(parseCondition(guard, configuration.attributes))
   const rows = db
-    .select()
+    .select(documentColumns)
     .from(documents)
     .where(and(eq(documents.lifecycle, lifecycle), inArray(documents.state, states)))
     .limit(most)

@@ -1,11 +1,11 @@
-import { count, eq, inArray, min, sql } from 'drizzle-orm'
+import { and, count, eq, gt, inArray, min, ne, sql } from 'drizzle-orm'
 import { type Configuration, type Edit, lifecycleOf, schemeFor, schemeIn } from '../../core/configuration'
 import { checkConversion, orderKey, parse, type RevisionScheme, spoiledBy } from '../../core/revision'
 import type { LabelUse, SchemeUse } from '../../shared/answers'
 import type { Actor } from '../audit/trail'
 import { today } from '../clock'
 import type { Db, Tx } from '../database/connection'
-import { documents, registerRows, versions } from '../database/schema'
+import { documents, labelTallies, places, registerRows, versions } from '../database/schema'
 
 /** The labels that the documents of some lifecycles carry or have carried. */
 export function labelsInUse(tx: Tx, lifecycles: string[]): LabelUse[] {
@@ -24,20 +24,37 @@ export function labelsInUse(tx: Tx, lifecycles: string[]): LabelUse[] {
     .all()
   for (const { label, registered: times, example } of registered)
     uses.set(label, { label, current: 0, registered: times, example: example! })
-  const current = tx
-    .select({ label: documents.revision, current: count(), example: min(documents.number) })
-    .from(documents)
-    .where(inArray(documents.lifecycle, lifecycles))
-    .groupBy(documents.revision)
-    .all()
-  for (const { label, current: times, example } of current) {
-    if (label === null) continue
+  for (const { label, current: times } of carriedNow(tx, lifecycles)) {
     const use = uses.get(label)
     if (use) use.current = times
-    else uses.set(label, { label, current: times, registered: 0, example: example! })
+    else
+      uses.set(label, { label, current: times, registered: 0, example: firstCarrier(tx, lifecycles, label) })
   }
   return [...uses.values()]
 }
+
+/** How many documents of some lifecycles carry each label now. */
+const carriedNow = (tx: Tx, lifecycles: string[]) =>
+  tx
+    .select({ label: labelTallies.revision, current: sql<number>`sum(${labelTallies.documents})` })
+    .from(labelTallies)
+    .innerJoin(places, eq(places.id, labelTallies.place))
+    .where(
+      and(
+        inArray(places.lifecycle, lifecycles),
+        ne(labelTallies.revision, ''),
+        gt(labelTallies.documents, 0),
+      ),
+    )
+    .groupBy(labelTallies.revision)
+    .all()
+
+const firstCarrier = (tx: Tx, lifecycles: string[], label: string): string =>
+  tx
+    .select({ example: min(documents.number) })
+    .from(documents)
+    .where(and(eq(documents.revision, label), inArray(documents.lifecycle, lifecycles)))
+    .get()!.example!
 
 /** The lifecycles that a scheme labels, and the labels of their documents. */
 export function schemeInUse(tx: Tx, configuration: Configuration, id: string): SchemeUse {

@@ -13,6 +13,7 @@ import {
   statSync,
 } from 'node:fs'
 import { join, resolve } from 'node:path'
+import { addFunctions } from './functions'
 import { counted } from './query-count'
 import * as schema from './schema'
 
@@ -50,6 +51,7 @@ export function openDatabase(folder: string, synchronous: 'full' | 'normal' = 'f
     client.pragma('cache_size = -32000')
     // A job writes much: the log is folded into the database every 32 MB, not every 4.
     if (synchronous === 'normal') client.pragma('wal_autocheckpoint = 8000')
+    addFunctions(client)
     return drizzle(client, { schema, casing: 'snake_case' }) as Db
   } catch (error) {
     throw new DataFolderError(
@@ -66,6 +68,7 @@ export function openForReading(folder: string): Db {
     ...counted,
   })
   client.pragma('cache_size = -16000')
+  addFunctions(client)
   return drizzle(client, { schema, casing: 'snake_case' }) as Db
 }
 

@@ -1,26 +1,64 @@
-import type { Directory, Folder } from '../../core/access'
+import { type Directory, type Folder, type Person, type Relation, rightsInFolders } from '../../core/access'
+import type { DirectoryFolder } from '../../core/directory'
 import { oncePerConnection, type Tx } from '../database/connection'
-import { documents, folders, people } from '../database/schema'
+import { directoryState, folders, people, places } from '../database/schema'
 
-const statements = oncePerConnection((db) => ({ folders: db.select().from(folders).prepare() }))
+const statements = oncePerConnection((db) => ({
+  version: db.select({ version: directoryState.version }).from(directoryState).prepare(),
+  folders: db.select().from(folders).orderBy(folders.path).prepare(),
+  inUse: db.selectDistinct({ folder: places.folder, lifecycle: places.lifecycle }).from(places).prepare(),
+}))
 
-/** Every folder with its rules. */
-export const allFolders = (tx: Tx): Folder[] =>
-  statements(tx)
-    .folders.all()
-    .map(({ path, rules }) => ({ path, ...rules }))
+/** Counts every change of people, groups and folders, whoever made it. */
+export const directoryVersion = (tx: Tx): number => statements(tx).version.get()!.version
 
-/**
- * The people and folders that a configuration is checked against; a folder stands for the lifecycles of the
- * documents in it.
- */
-export function directoryOf(tx: Tx): Directory {
+/** What is made of the folders once for each version of the directory. */
+interface Known {
+  version: number
+  folders: DirectoryFolder[]
+  rights: ReturnType<typeof rightsInFolders>
+}
+const knownOf = oncePerConnection((): { last?: Known } => ({}))
+
+function known(tx: Tx): Known {
+  const version = directoryVersion(tx)
+  const keep = knownOf(tx)
+  if (keep.last?.version !== version) {
+    const all = statements(tx)
+      .folders.all()
+      .map(({ path, rules }) => ({ path, ...rules }))
+    keep.last = { version, folders: all, rights: rightsInFolders(all) }
+  }
+  return keep.last!
+}
+
+/** Every folder with its rules, in the order of their paths. */
+export const allFolders = (tx: Tx): DirectoryFolder[] => known(tx).folders
+
+/** Who somebody is in a folder, and what the folders grant them there. */
+export const inFolderAs = (
+  tx: Tx,
+): ((person: Person, path: string, relation?: Relation) => ReturnType<Known['rights']>) => known(tx).rights
+
+/** The lifecycles at home in each folder: those it names, or the nearest one above does, and those in use there. */
+export function lifecyclesAtHome(tx: Tx): Map<string, string[]> {
   const inUse = new Map<string, string[]>()
-  const used = tx
-    .selectDistinct({ folder: documents.folder, lifecycle: documents.lifecycle })
-    .from(documents)
-    .all()
-  for (const { folder, lifecycle } of used) inUse.set(folder, [...(inUse.get(folder) ?? []), lifecycle])
+  for (const { folder, lifecycle } of statements(tx).inUse.all())
+    inUse.set(folder, [...(inUse.get(folder) ?? []), lifecycle])
+  const home = new Map<string, string[]>()
+  const said = new Map<string, string[]>()
+  for (const { path, lifecycles } of allFolders(tx)) {
+    const above = said.get(path.slice(0, path.lastIndexOf('/')) || '/')
+    const own = lifecycles ?? above ?? []
+    said.set(path, own)
+    home.set(path, [...new Set([...own, ...(inUse.get(path) ?? [])])])
+  }
+  return home
+}
+
+/** The people and folders that a configuration is checked against. */
+export function directoryOf(tx: Tx): Directory {
+  const home = lifecyclesAtHome(tx)
   return {
     people: tx
       .select({
@@ -32,6 +70,9 @@ export function directoryOf(tx: Tx): Directory {
       })
       .from(people)
       .all(),
-    folders: allFolders(tx).map((folder) => ({ ...folder, lifecycles: inUse.get(folder.path) ?? [] })),
+    folders: allFolders(tx).map((folder): Folder & { lifecycles: string[] } => ({
+      ...folder,
+      lifecycles: home.get(folder.path) ?? [],
+    })),
   }
 }

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm'
+import { and, eq, ne } from 'drizzle-orm'
 import type { Person } from '../../core/access'
 import type { Tx } from '../database/connection'
 import { people } from '../database/schema'
@@ -24,6 +24,15 @@ export function everybody(tx: Tx): () => Person[] {
       .where(eq(people.active, true))
       .all())
 }
+
+/** Everybody to whom something of somebody’s could be handed on: active, and not the same. */
+export const heirsOf = (tx: Tx, owner: string): { id: string; name: string }[] =>
+  tx
+    .select({ id: people.id, name: people.name })
+    .from(people)
+    .where(and(eq(people.active, true), ne(people.id, owner)))
+    .orderBy(people.name)
+    .all()
 
 /** The first few people whose name has the text in it. */
 export function findPeople(db: Tx, text: string, limit: number) {

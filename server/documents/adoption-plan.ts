@@ -16,6 +16,7 @@ import { documents } from '../database/schema'
 import type { Account } from '../directory/people'
 import { Refusal } from '../refusal'
 import { decideAdopting } from './acts/adopt'
+import { documentColumns } from './columns'
 import { childrenOf } from './references'
 import { seenBy } from './rights'
 import { type DocumentRow, notThere, snapshot } from './rows'
@@ -58,7 +59,7 @@ export function adoptionPlan(db: Db, account: Account, query: AdoptionQuery): Ad
 
 function rowsInFolder(tx: Tx, account: Account, folder: string): DocumentRow[] {
   return tx
-    .select()
+    .select(documentColumns)
     .from(documents)
     .where(and(inFolder(folder), visible(tx, account)))
     .orderBy(documents.number)
@@ -72,7 +73,7 @@ function rowsInFolder(tx: Tx, account: Account, folder: string): DocumentRow[] {
  */
 function rowsByNumber(tx: Tx, account: Account, numbers: string[]): DocumentRow[] {
   const isSeen = seenBy(tx, account)
-  const found = tx.select().from(documents).where(inArray(documents.number, numbers)).all()
+  const found = tx.select(documentColumns).from(documents).where(inArray(documents.number, numbers)).all()
   const rows = new Map(found.map((row) => [row.number, row]))
   return numbers.map((number) => {
     const row = rows.get(number)

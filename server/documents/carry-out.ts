@@ -48,6 +48,7 @@ interface Writer<Written extends Command> {
 const writers: { [Kind in Command['kind']]: Writer<Of<Kind>> } = {
   'set-state': { inRow: true },
   'set-label': { inRow: true },
+  'set-owner': { inRow: true },
   'write-attribute': { inRow: true },
   'add-version': { inRow: true, write: addVersion },
   'add-register-row': { inRow: false, write: addRegisterRow },
@@ -136,6 +137,7 @@ export function carryOut(
   const standing = {
     id: row.id,
     state: after.state,
+    owner: after.owner,
     revision: after.revision,
     revisionOrder: orderOf(configuration, row.lifecycle, after.revision),
     record: after.record,

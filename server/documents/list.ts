@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq, inArray, type SQL, sql } from 'drizzle-orm'
+import { eq, inArray, sql } from 'drizzle-orm'
 import { lifecycleOf } from '../../core/configuration'
 import { nextLabel, type RegisterRow } from '../../core/engine'
 import type { DocumentListing, ListedDocument } from '../../shared/answers'
@@ -6,34 +6,12 @@ import { published } from '../configuration/published'
 import type { Db, Tx } from '../database/connection'
 import { documents, people, registerRows } from '../database/schema'
 import type { Account } from '../directory/people'
+import { writePosition } from './listing/order'
+import { pageOf } from './listing/page'
+import type { VaultQuery } from './listing/query'
+import type { Found } from './listing/rows'
+import { inList } from './listing/scope'
 import { holds } from './rights'
-import { inFolder, visible } from './visible'
-
-export const documentSorts = ['number', 'title', 'state', 'revision', 'folder', 'changed'] as const
-
-export interface VaultQuery {
-  text?: string
-  state?: string
-  lifecycle?: string
-  classId?: string
-  folder?: string
-  revision?: string
-  intake?: string
-  checkedOut?: boolean
-  sort: (typeof documentSorts)[number]
-  descending: boolean
-  offset: number
-  limit: number
-}
-
-const columns = {
-  number: documents.number,
-  title: documents.title,
-  state: documents.state,
-  revision: documents.revisionOrder,
-  folder: documents.folder,
-  changed: documents.changedAt,
-}
 
 /** What a list shows of a document itself. */
 const listed = {
@@ -47,33 +25,25 @@ const listed = {
   revision: documents.revision,
   version: documents.version,
   changedAt: documents.changedAt,
+  owner: documents.owner,
+  creator: documents.creator,
 }
 
 /** A page of the documents that a person may see, with the count of all that match. */
 export function listDocuments(db: Db, account: Account, query: VaultQuery): DocumentListing {
-  const where = and(visible(db, account), ...filters(query))
-  const order = query.descending ? desc : asc
-  const total = db.select({ total: count() }).from(documents).where(where).get()!.total
-  const rows = db
-    .select({
-      ...listed,
-      checkedOutBy: people.name,
-    })
-    .from(documents)
-    .leftJoin(people, eq(people.id, documents.checkedOutBy))
-    .where(where)
-    .orderBy(order(columns[query.sort]), order(documents.number))
-    .limit(query.limit)
-    .offset(query.offset)
-    .all()
+  const { found, total, isLeast } = pageOf(db, account, query)
+  const rows = rowsOf(db, found)
   const tapes = tapesOf(
     db,
     rows.filter(holds(db, account, 'history')).map((row) => row.id),
   )
   const { configuration } = published(db)
+  const last = found.at(-1)
   return {
     total,
-    rows: rows.map((row) => ({
+    isLeast,
+    after: last ? writePosition(last) : null,
+    rows: rows.map(({ owner: _, creator: __, ...row }) => ({
       ...row,
       register: tapes.get(row.id) ?? [],
       next: nextLabel(configuration, lifecycleOf(configuration, row.lifecycle), row),
@@ -81,29 +51,16 @@ export function listDocuments(db: Db, account: Account, query: VaultQuery): Docu
   }
 }
 
-function filters({
-  text,
-  state,
-  lifecycle,
-  classId,
-  folder,
-  revision,
-  intake,
-  checkedOut,
-}: VaultQuery): (SQL | undefined)[] {
-  const like = text && `%${text.replace(/[\\%_]/g, (char) => `\\${char}`)}%`
-  return [
-    like
-      ? sql`(${documents.number} like ${like} escape '\\' or ${documents.title} like ${like} escape '\\')`
-      : undefined,
-    state ? eq(documents.state, state) : undefined,
-    lifecycle ? eq(documents.lifecycle, lifecycle) : undefined,
-    classId ? eq(documents.classId, classId) : undefined,
-    folder ? inFolder(folder) : undefined,
-    revision ? eq(documents.revision, revision) : undefined,
-    intake ? eq(documents.intake, intake) : undefined,
-    checkedOut ? sql`${documents.checkedOutBy} is not null` : undefined,
-  ]
+/** The documents of a page, in its order. */
+function rowsOf(db: Db, found: Found[]) {
+  const rows = db
+    .select({ row: sql<number>`documents.rowid`, ...listed, checkedOutBy: people.name })
+    .from(documents)
+    .leftJoin(people, eq(people.id, documents.checkedOutBy))
+    .where(sql`documents.rowid in ${inList(found.map(({ row }) => row))}`)
+    .all()
+  const byRow = new Map(rows.map(({ row, ...rest }) => [row, rest]))
+  return found.flatMap(({ row }) => byRow.get(row) ?? [])
 }
 
 /** The newest few register rows of each document, oldest first. */

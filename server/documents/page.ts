@@ -1,12 +1,12 @@
 import { desc, eq, inArray } from 'drizzle-orm'
 import { lifecycleOf } from '../../core/configuration'
 import { nextLabel } from '../../core/engine'
-import type { DocumentPage, Version } from '../../shared/answers'
+import type { DocumentPage, Referred, Version } from '../../shared/answers'
 import { published } from '../configuration/published'
 import type { Db, Tx } from '../database/connection'
 import { people, versions } from '../database/schema'
 import type { Account } from '../directory/people'
-import { childrenOf, parentsOf } from './references'
+import { childrenOf, parentsOf, type StandingReferred } from './references'
 import { holds, seenBy, seenRow } from './rights'
 import { type DocumentRow, holderOf, register } from './rows'
 
@@ -19,22 +19,25 @@ export function documentPage(db: Db, account: Account, number: string): Document
   const { configuration } = published(db)
   const isSeen = seenBy(db, account)
   const history = holds(db, account, 'history')(row)
-  const names = namesOf(db, [row.creator, row.lastEditor])
+  const names = namesOf(db, [row.owner, row.creator, row.lastEditor])
   return {
     document: {
       ...row,
+      ownerName: names.get(row.owner) ?? row.owner,
       creatorName: names.get(row.creator) ?? row.creator,
       lastEditorName: names.get(row.lastEditor) ?? row.lastEditor,
     },
     history,
     checkedOutBy: holderOf(db, row),
     register: history ? register(db, row.id) : [],
-    refersTo: childrenOf(db, row.id).filter(isSeen),
-    usedBy: parentsOf(db, row.id).filter(isSeen),
+    refersTo: childrenOf(db, row.id).filter(isSeen).map(asReferred),
+    usedBy: parentsOf(db, row.id).filter(isSeen).map(asReferred),
     versions: history ? versionsOf(db, row) : currentAlone(versionsOf(db, row), row),
     next: nextLabel(configuration, lifecycleOf(configuration, row.lifecycle), row),
   }
 }
+
+const asReferred = ({ owner: _, creator: __, ...referred }: StandingReferred): Referred => referred
 
 function namesOf(tx: Tx, ids: string[]): Map<string, string> {
   const found = tx

@@ -5,8 +5,11 @@ import type { Tx } from '../database/connection'
 import { documentReferences, documents } from '../database/schema'
 import { statements } from './statements'
 
-export const childrenOf = (tx: Tx, id: string): Referred[] => statements(tx).children.all({ id })
-export const parentsOf = (tx: Tx, id: string): Referred[] => statements(tx).parents.all({ id })
+/** Another document at the end of a reference, with all that rights on it rest on. */
+export type StandingReferred = Referred & { owner: string; creator: string }
+
+export const childrenOf = (tx: Tx, id: string): StandingReferred[] => statements(tx).children.all({ id })
+export const parentsOf = (tx: Tx, id: string): StandingReferred[] => statements(tx).parents.all({ id })
 
 /**
  * Everything a document refers to, itself or through others, and where that stands; what may not be seen has no
@@ -15,10 +18,10 @@ export const parentsOf = (tx: Tx, id: string): Referred[] => statements(tx).pare
 export function referencesBelow(
   tx: Tx,
   id: string,
-  isSeen: (document: Referred) => boolean,
+  isSeen: (document: StandingReferred) => boolean,
 ): ReferredSnapshot[] {
   const found = new Map<string, ReferredSnapshot>()
-  const take = (document: Referred, direct: boolean): boolean => {
+  const take = (document: StandingReferred, direct: boolean): boolean => {
     if (found.has(document.id)) return false
     const { number, state } = document
     found.set(document.id, { number: isSeen(document) ? number : null, state, direct })
@@ -33,7 +36,7 @@ export function referencesBelow(
 }
 
 /** The numbers of a document's parents, as the core asks for them; those that are not seen are left out. */
-export function parentNumbers(tx: Tx, isSeen: (document: Referred) => boolean = () => true) {
+export function parentNumbers(tx: Tx, isSeen: (document: StandingReferred) => boolean = () => true) {
   return (number: string) => {
     const row = tx.select({ id: documents.id }).from(documents).where(eq(documents.number, number)).get()
     return row

@@ -1,15 +1,16 @@
-import { and, eq } from 'drizzle-orm'
-import { allows, chainTo, type Right } from '../../core/access'
+import { eq, sql } from 'drizzle-orm'
+import { relationOf, type Right } from '../../core/access'
 import { lifecycleOf } from '../../core/configuration'
 import { allowsAll } from '../../core/engine'
 import { published } from '../configuration/published'
-import type { Tx } from '../database/connection'
+import { oncePerConnection, type Tx } from '../database/connection'
 import { documents } from '../database/schema'
 import { allFolders } from '../directory/folders'
 import { type Account, asPerson, everybody } from '../directory/people'
 import { Refusal } from '../refusal'
+import { documentColumns } from './columns'
 import { type DocumentRow, notThere, snapshot } from './rows'
-import { visible } from './visible'
+import { rightInPlaces } from './sights'
 
 /** Refuses unless the person has all of the rights on a document that they see, naming what is missing. */
 export function requireRights(tx: Tx, account: Account, row: DocumentRow, rights: Right[]): void {
@@ -29,45 +30,53 @@ export function requireRights(tx: Tx, account: Account, row: DocumentRow, rights
     throw new Refusal('forbidden', reasons.map((reason) => reason.message).join('; '), reasons)
 }
 
-/** Where a document stands, as far as rights on it go. */
-export type Placed = Pick<DocumentRow, 'folder' | 'lifecycle' | 'state'>
+/** Where a document stands and whom it belongs to, as far as rights on it go. */
+export type Placed = Pick<DocumentRow, 'folder' | 'lifecycle' | 'state' | 'owner' | 'creator'>
 
 /** Whether a person has a right on a document: for documents that were found by other ways than a search. */
 export function holds(tx: Tx, account: Account, right: Right): (document: Placed) => boolean {
-  const { configuration } = published(tx)
-  const folders = allFolders(tx)
-  const person = asPerson(account)
-  return ({ folder, lifecycle, state }) => {
-    const states = configuration.lifecycles.find(({ id }) => id === lifecycle)?.states
-    const use = states?.find((other) => other.state === state)
-    return use !== undefined && allows(person, chainTo(folders, folder), use, right)
-  }
+  const inPlace = rightInPlaces(tx, asPerson(account), right)
+  return (document) => inPlace(document, relationOf(account, document))
 }
 
 export const seenBy = (tx: Tx, account: Account) => holds(tx, account, 'see')
 
+const placed = {
+  folder: documents.folder,
+  lifecycle: documents.lifecycle,
+  state: documents.state,
+  owner: documents.owner,
+  creator: documents.creator,
+}
+const statements = oncePerConnection((db) => {
+  const where = (column: typeof documents.number | typeof documents.id) =>
+    eq(column, sql.placeholder('value'))
+  const [byNumber, byId] = [where(documents.number), where(documents.id)]
+  return {
+    placeByNumber: db.select(placed).from(documents).where(byNumber).prepare(),
+    byNumber: db.select(documentColumns).from(documents).where(byNumber).prepare(),
+    placeById: db.select(placed).from(documents).where(byId).prepare(),
+    byId: db.select(documentColumns).from(documents).where(byId).prepare(),
+  }
+})
+
 /**
- * A document that a person may see. One that they may not is looked for by the same query as one that is not there,
- * and answered alike, so that neither words nor time tell the two apart.
+ * A document that a person may see. Whether they may is known from where it stands, by one query that is the same for
+ * one that they may not see and one that is not there; both are answered alike, so that neither words nor time nor the
+ * number of queries tell the two apart.
  * @throws Refusal
  */
 export function seenRow(tx: Tx, account: Account, number: string): DocumentRow {
-  const row = tx
-    .select()
-    .from(documents)
-    .where(and(eq(documents.number, number), visible(tx, account)))
-    .get()
-  if (!row) throw notThere(number)
-  return row
+  const isSeen = seenBy(tx, account)
+  const place = statements(tx).placeByNumber.get({ value: number })
+  if (!place || !isSeen(place)) throw notThere(number)
+  return statements(tx).byNumber.get({ value: number })!
 }
 
 /** Refuses unless a person may see a document, known by its id, and its history. */
 export function requireHistory(tx: Tx, account: Account, id: string): void {
-  const row = tx
-    .select()
-    .from(documents)
-    .where(and(eq(documents.id, id), visible(tx, account)))
-    .get()
-  if (!row) throw new Refusal('not-found', 'there is no such document that you may see')
-  requireRights(tx, account, row, ['history'])
+  const isSeen = seenBy(tx, account)
+  const place = statements(tx).placeById.get({ value: id })
+  if (!place || !isSeen(place)) throw new Refusal('not-found', 'there is no such document that you may see')
+  requireRights(tx, account, statements(tx).byId.get({ value: id })!, ['history'])
 }

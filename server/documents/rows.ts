@@ -7,9 +7,10 @@ import type { Tx } from '../database/connection'
 import { documents, people, versions } from '../database/schema'
 import type { Stored } from '../files/store'
 import { Refusal } from '../refusal'
+import { documentColumns, type DocumentRow } from './columns'
 import { statements } from './statements'
 
-export type DocumentRow = typeof documents.$inferSelect
+export { type DocumentRow } from './columns'
 
 /** A content that has come in, with the name it had outside. */
 export interface Incoming extends Stored {
@@ -22,7 +23,7 @@ export const notThere = (number: string): Refusal =>
 
 /** A document by its number, whoever asks. @throws Refusal where there is none. */
 export function documentRow(tx: Tx, number: string): DocumentRow {
-  const row = tx.select().from(documents).where(eq(documents.number, number)).get()
+  const row = tx.select(documentColumns).from(documents).where(eq(documents.number, number)).get()
   if (!row) throw notThere(number)
   return row
 }
@@ -57,6 +58,7 @@ export function snapshot(tx: Tx, row: DocumentRow): DocumentSnapshot {
     register: register(tx, row.id),
     version: row.version,
     checkedOutBy: holderOf(tx, row),
+    owner: row.owner,
     creator: row.creator,
     lastEditor: row.lastEditor,
   }

@@ -1,5 +1,6 @@
 import { desc, eq, sql } from 'drizzle-orm'
 import { type Db, oncePerConnection } from '../database/connection'
+import { documentColumns } from './columns'
 import { allOf, placeholders } from '../database/placeholders'
 import { documentReferences, documents, registerRows, versions } from '../database/schema'
 
@@ -9,6 +10,8 @@ const referred = {
   state: documents.state,
   folder: documents.folder,
   lifecycle: documents.lifecycle,
+  owner: documents.owner,
+  creator: documents.creator,
 }
 const row = {
   label: registerRows.label,
@@ -19,7 +22,16 @@ const row = {
   origin: registerRows.origin,
   was: registerRows.was,
 }
-const standing = ['state', 'revision', 'revisionOrder', 'record', 'version', 'fileName', 'lastEditor']
+const standing = [
+  'state',
+  'owner',
+  'revision',
+  'revisionOrder',
+  'record',
+  'version',
+  'fileName',
+  'lastEditor',
+]
 const times = ['changedAt', 'stateSince', 'change']
 
 /**
@@ -34,11 +46,11 @@ export const statements = oncePerConnection((db) => ({
 
 const ofDocuments = (db: Db) => ({
   documentById: db
-    .select()
+    .select(documentColumns)
     .from(documents)
     .where(eq(documents.id, sql.placeholder('id')))
     .prepare(),
-  addDocument: db.insert(documents).values(allOf(documents)).prepare(),
+  addDocument: db.insert(documents).values(allOf(documents, documentColumns)).prepare(),
   changeStanding: db
     .update(documents)
     .set(placeholders([...standing, ...times]))

@@ -1,29 +1,38 @@
-import { count, eq, inArray, sql } from 'drizzle-orm'
+import { count, eq, gt, inArray, sql } from 'drizzle-orm'
 import type { Finding } from '../../core/check'
 import type { Overview } from '../../shared/answers'
 import { readDraft } from '../configuration/draft'
 import { published } from '../configuration/published'
 import { notWaived } from '../configuration/waivers'
 import type { Db } from '../database/connection'
-import { documents, intakes, jobs } from '../database/schema'
+import { documents, intakes, jobs, places } from '../database/schema'
 import { intakePage } from '../intake/queries'
+
+/** How many documents stand in each state, and for how long, from what is counted of each place. */
+function standingNow(db: Db): Overview['standing'] {
+  const oldest = sql`(select ${documents.stateSince} from ${documents}
+    where ${documents.lifecycle} = ${places.lifecycle} and ${documents.state} = ${places.state}
+    order by ${documents.stateSince} limit 1)`
+  return db
+    .select({
+      lifecycle: places.lifecycle,
+      state: places.state,
+      count: sql<number>`sum(${places.documents})`,
+      days: sql<number>`(unixepoch('now') - sum(${places.since}) * 1.0 / sum(${places.documents})) / 86400`,
+      longest: sql<number>`julianday('now') - julianday(${oldest})`,
+    })
+    .from(places)
+    .where(gt(places.documents, 0))
+    .groupBy(places.lifecycle, places.state)
+    .all()
+}
 
 /**
  * What waits for the administrator, and how long documents stand in each state.
  * @param findings those on the draft, where it has been checked
  */
 export function overview(db: Db, findings: Finding[] | null): Overview {
-  const standing = db
-    .select({
-      lifecycle: documents.lifecycle,
-      state: documents.state,
-      count: count(),
-      days: sql<number>`avg(julianday('now') - julianday(${documents.stateSince}))`,
-      longest: sql<number>`max(julianday('now') - julianday(${documents.stateSince}))`,
-    })
-    .from(documents)
-    .groupBy(documents.lifecycle, documents.state)
-    .all()
+  const standing = standingNow(db)
   const { edits, cursor, number } = readDraft(db)
   return {
     documents: standing.reduce((sum, row) => sum + row.count, 0),

@@ -22,7 +22,17 @@ export interface ListedDocument {
 /** A page of documents, and how many there are in all. */
 export interface DocumentListing {
   total: number
+  /** Whether there may be more than were counted. */
+  isLeast: boolean
+  /** Where the page ends, for the one after it; null where it is empty. */
+  after: string | null
   rows: ListedDocument[]
+}
+
+/** What the finder finds by a piece of text. */
+export interface Found {
+  documents: Pick<ListedDocument, 'number' | 'title' | 'state' | 'revision'>[]
+  people: { id: string; name: string; groups: string[] }[]
 }
 
 /** A document as the vault keeps it. */
@@ -39,6 +49,7 @@ export interface KeptDocument {
   revision: string | null
   version: number
   checkedOutAt: string | null
+  owner: string
   creator: string
   lastEditor: string
   createdAt: string
@@ -73,7 +84,7 @@ export interface Referred {
 
 /** Everything that a document's page shows. */
 export interface DocumentPage {
-  document: KeptDocument & { creatorName: string; lastEditorName: string }
+  document: KeptDocument & { ownerName: string; creatorName: string; lastEditorName: string }
   /** Whether the person may see its history: without it there is no register, and the current version alone. */
   history: boolean
   checkedOutBy: { id: string; name: string } | null

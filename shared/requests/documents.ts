@@ -14,6 +14,7 @@ export class DocumentsQuery extends PageQuery {
   @IsIn(['number', 'title', 'state', 'revision', 'folder', 'changed']) sort:
     'number' | 'title' | 'state' | 'revision' | 'folder' | 'changed' = 'number'
   @asFlag @IsBoolean() descending = false
+  @IsOptional() @IsString() @MaxLength(2000) after?: string
 }
 
 /** What is looked for; more of it than a name has is left out. */
@@ -23,6 +24,11 @@ export class FindQuery {
 
 export class FireRequest extends ChangeRequest {
   @IsString() @MaxLength(80) transition!: string
+  @IsOptional() @IsString() @MaxLength(2000) comment?: string
+}
+
+export class HandOnRequest extends ChangeRequest {
+  @IsString() @IsNotEmpty({ message: 'choose whom it shall belong to' }) @MaxLength(200) to!: string
   @IsOptional() @IsString() @MaxLength(2000) comment?: string
 }
 

@@ -86,6 +86,7 @@ export const examples: Record<string, Example> = {
     query: {
       ...{ offset: 0, limit: 5, text: number, state: 'in-work', lifecycle: 'workshop', classId: 'part' },
       ...{ folder: '/Grips', revision: 'A', intake: 'x', checkedOut: true, sort: 'number', descending: true },
+      after: 'WyJCUi01MDAxIiwiQlItNTAwMSJd',
     },
   },
   'POST documents': {
@@ -111,6 +112,8 @@ export const examples: Record<string, Example> = {
     of: requests.CorrectLabelRequest,
     body: { change, row: 0, label: 'A', comment },
   },
+  'GET documents/:number/hand-on': {},
+  'POST documents/:number/hand-on': { of: requests.HandOnRequest, body: { change, to: '3', comment } },
   'POST documents/:number/fire': {
     of: requests.FireRequest,
     body: { change, transition: 'send-to-check', comment },

@@ -1,3 +1,1 @@
-import { verify } from '../../audit/trail'
-
-export default route('administrator', ({ db }) => verify(db))
+export default route('administrator', ({ computer }) => computer.compute('verify-trail', null))

@@ -1,6 +1,5 @@
 import { DocumentsQuery } from '../../../shared/requests'
-import { listDocuments } from '../../documents/list'
 
-export default route('person', ({ event, db, account }) =>
-  listDocuments(db, account, query(event, DocumentsQuery)),
+export default route('person', ({ event, computer, account }) =>
+  computer.compute('list-documents', { account, query: { ...query(event, DocumentsQuery) } }),
 )

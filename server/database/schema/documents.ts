@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm'
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import type { DocumentRecord } from '../../../core/attribute'
 import type { Correction, Origin } from '../../../core/engine'
@@ -20,6 +21,7 @@ export const documents = sqliteTable(
     version: integer().notNull(),
     checkedOutBy: text(),
     checkedOutAt: text(),
+    owner: text().notNull().default(''),
     creator: text().notNull(),
     lastEditor: text().notNull(),
     createdAt: text().notNull(),
@@ -28,17 +30,63 @@ export const documents = sqliteTable(
     /** Grows with every change of the document. */
     change: integer().notNull(),
     intake: text(),
+    /** Where it stands, as far as rights on it go; kept by triggers. */
+    place: integer(),
+    /** The number by which the search knows it; given by a trigger, and told to nobody outside. */
+    key: integer(),
   },
   (table) => [
+    index('documents_key').on(table.key),
     uniqueIndex('documents_number').on(table.number),
-    index('documents_title').on(table.title, table.number),
-    index('documents_state').on(table.lifecycle, table.state, table.number),
-    index('documents_revision').on(table.revisionOrder, table.number),
-    index('documents_changed').on(table.changedAt, table.number),
-    index('documents_state_name').on(table.state, table.number),
-    index('documents_class').on(table.classId, table.number),
-    index('documents_folder').on(table.folder, table.number),
+    // Each order of the list twice: for everything, and within one place.
+    index('documents_by_title').on(table.title, table.number, table.place),
+    index('documents_by_revision').on(table.revisionOrder, table.number, table.place),
+    index('documents_by_change').on(table.changedAt, table.number, table.place),
+    index('documents_placed').on(table.place, table.number),
+    index('documents_placed_by_title').on(table.place, table.title, table.number),
+    index('documents_placed_by_revision').on(table.place, table.revisionOrder, table.number),
+    index('documents_placed_by_change').on(table.place, table.changedAt, table.number),
+    index('documents_label').on(table.revision, table.place, table.number),
+    index('documents_owner').on(table.owner, table.place, table.number),
+    index('documents_creator').on(table.creator, table.place, table.number),
+    index('documents_standing').on(table.lifecycle, table.state, table.stateSince),
+    index('documents_checked_out')
+      .on(table.checkedOutBy, table.number)
+      .where(sql`checked_out_by is not null`),
+    index('documents_intake')
+      .on(table.intake, table.number)
+      .where(sql`intake is not null`),
   ],
+)
+
+/**
+ * Every place in which documents stand or have stood: what rights on a document rest on besides who owns it. Counted by
+ * triggers, so that a list counts places and not documents.
+ */
+export const places = sqliteTable(
+  'places',
+  {
+    id: integer().primaryKey(),
+    folder: text().notNull(),
+    classId: text().notNull(),
+    lifecycle: text().notNull(),
+    state: text().notNull(),
+    documents: integer().notNull().default(0),
+    /** The sum of the seconds at which they came to this state, for the mean. */
+    since: integer().notNull().default(0),
+  },
+  (table) => [uniqueIndex('places_of').on(table.folder, table.classId, table.lifecycle, table.state)],
+)
+
+/** How many documents of each place carry a label; an empty text stands for none. */
+export const labelTallies = sqliteTable(
+  'label_tallies',
+  {
+    revision: text().notNull(),
+    place: integer().notNull(),
+    documents: integer().notNull().default(0),
+  },
+  (table) => [primaryKey({ columns: [table.revision, table.place] })],
 )
 
 export const versions = sqliteTable(

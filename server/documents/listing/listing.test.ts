@@ -1,0 +1,168 @@
+import fc from 'fast-check'
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { allows, chainTo, relationOf } from '../../../core/access'
+import { lifecycleOf, stateUseOf } from '../../../core/configuration'
+import { compareText } from '../../../core/support'
+import { configuration } from '../../../demo/configuration'
+import { insertConfiguration, published } from '../../configuration/published'
+import { documents, folders as folderTable } from '../../database/schema'
+import { allFolders } from '../../directory/folders'
+import { asPerson } from '../../directory/people'
+import { fileDocument } from '../acts/file'
+import { listDocuments } from '../list'
+import { content, emptyVault } from '../vault.fixture'
+import { bounds } from './bounds'
+import { documentSorts, type VaultQuery } from './query'
+
+let vault: ReturnType<typeof emptyVault>
+const usual = { ...bounds }
+
+/** Drafts are their owners’ here, what waits for a check is its creator’s as well, and notes are strangers’ alone. */
+const withOwners = structuredClone(configuration)
+const workshop = withOwners.lifecycles[0]!
+workshop.states[0]!.grants = { owner: ['see', 'edit'] }
+workshop.states[1]!.grants = { owner: ['see'], creator: ['see'], 'role:checker': ['see'] }
+const filers = ['Ilya Brandt', 'Mara Feldhaus', 'Jonas Eckhart', 'Birgit Osei']
+const readers = [...filers, 'Emil Achterberg', 'Carla Winslow', 'Bo Rasmussen']
+const placed = ['/Grips', '/Grips/Legacy', '/Line', '/Line/Carried over', '/Drives', '/Own']
+const states = ['drafting', 'checking', 'issued', 'superseded']
+
+beforeAll(() => {
+  vault = emptyVault()
+  insertConfiguration(vault.db, { id: 2, configuration: withOwners, personName: 'Mara', comment: null })
+  const rules = { grants: { owner: ['see'] }, withhold: { creator: ['see'] }, startAfresh: true } as object
+  vault.db.insert(folderTable).values({ path: '/Own', rules }).run()
+  const change = vault.db.$client.prepare(
+    'update documents set state = ?, folder = ?, owner = ?, creator = ?, revision = ?, revision_order = ?, changed_at = ? where number = ?',
+  )
+  const random = (index: number, of: number) => (index * 7919 + (index >> 3)) % of
+  for (let index = 0; index < 240; index++) {
+    const number = `BR-${1000 + ((index * 37) % 240)}`
+    const asked = {
+      number,
+      title: index % 11 === 0 ? null : `${['Clamp', 'Lever', 'Öse', 'plate'][index % 4]} ${random(index, 9)}`,
+      folder: '/Grips',
+      classId: index % 2 ? 'part' : 'drawing',
+      record: { material: ['Bronze', 'S355'][index % 2]! },
+    }
+    fileDocument(vault.db, vault.who('Ilya Brandt'), asked, content(`${number}.dxf`), null)
+    const who = (step: number) => vault.who(filers[(index + step) % filers.length]!).id
+    const label = index % 13 === 0 ? null : 'ABC'[random(index, 3)]!
+    change.run(
+      states[random(index, 4)],
+      placed[random(index, placed.length)],
+      ...[who(0), who(random(index, 2)), label, label, `2026-01-0${1 + (index % 7)}T00:00:00.000Z`, number],
+    )
+  }
+})
+afterAll(() => vault.remove())
+afterEach(() => Object.assign(bounds, usual))
+
+/** The list as it is meant: every document asked by the rules, filtered, sorted and cut. */
+function plainly(name: string, query: VaultQuery): string[] {
+  const person = asPerson(vault.who(name))
+  const folders = allFolders(vault.db)
+  const inForce = published(vault.db).configuration
+  const column = {
+    number: 'number',
+    title: 'title',
+    state: 'state',
+    revision: 'revisionOrder',
+    folder: 'folder',
+    changed: 'changedAt',
+  } as const
+  const text = query.text?.toLowerCase()
+  const rows = vault.db
+    .select()
+    .from(documents)
+    .all()
+    .filter((row) => {
+      const use = stateUseOf(lifecycleOf(inForce, row.lifecycle), row.state)
+      const values = Object.values(row.record).filter(
+        (value) => typeof value === 'string' && (text?.length ?? 0) > 2,
+      )
+      return (
+        allows(person, chainTo(folders, row.folder), use, 'see', relationOf(person, row)) &&
+        (!query.state || row.state === query.state) &&
+        (!query.classId || row.classId === query.classId) &&
+        (!query.folder ||
+          query.folder === '/' ||
+          row.folder === query.folder ||
+          row.folder.startsWith(`${query.folder}/`)) &&
+        (!query.revision || row.revision === query.revision) &&
+        (!text ||
+          [row.number, row.title ?? '', ...values].some((value) =>
+            String(value).toLowerCase().includes(text),
+          ))
+      )
+    })
+  const key = (row: (typeof rows)[number]) => row[column[query.sort]]
+  const compare = (one: string | null, other: string | null) =>
+    one === other ? 0 : one === null ? -1 : other === null ? 1 : compareText(one, other)
+  rows.sort((a, b) => compare(key(a), key(b)) || compareText(a.number, b.number))
+  if (query.descending) rows.reverse()
+  return rows.map(({ number }) => number)
+}
+
+const some = <T>(...values: T[]) => fc.constantFrom(...values)
+const queries: fc.Arbitrary<VaultQuery> = fc.record(
+  {
+    text: some('lever', 'BR-10', 'r-1', 'ÖSE', 'bronze', '12', 'z', 'BR-1101', 'e"'),
+    state: some(...states),
+    classId: some('part', 'drawing'),
+    folder: some('/Grips', '/', '/Own', '/Line'),
+    revision: some('A', 'B'),
+    sort: some(...documentSorts),
+    descending: fc.boolean(),
+    offset: some(0, 0, 3, 20, 90, 239),
+    limit: some(1, 7, 50, 500),
+  },
+  { requiredKeys: ['sort', 'descending', 'offset', 'limit'] },
+)
+/** Every way of finding rows, however few there are: walking, putting places together, gathering. */
+const ways = some(
+  usual,
+  { ...usual, stride: 0 },
+  { ...usual, stride: 0, counted: 3 },
+  { ...usual, merged: 5, counted: 3 },
+)
+
+describe('a page of the list', () => {
+  it('holds what the rules say, whichever way it is found', () =>
+    fc.assert(
+      fc.property(some(...readers), queries, ways, (name, query, way) => {
+        Object.assign(bounds, way)
+        const expected = plainly(name, query)
+        const page = listDocuments(vault.db, vault.who(name), query)
+        expect(page.rows.map(({ number }) => number)).toEqual(
+          expected.slice(query.offset, query.offset + query.limit),
+        )
+        if (page.isLeast)
+          expect(page.total).toBeLessThanOrEqual(
+            Math.max(expected.length, query.offset + page.rows.length + 1),
+          )
+        else expect(page.total).toBe(expected.length)
+      }),
+      { numRuns: 400, seed: 5 },
+    ))
+  it('goes on after the one before it, in any order, whatever is alike and whatever is empty', () =>
+    fc.assert(
+      fc.property(some(...readers), queries, ways, (name, query, way) => {
+        Object.assign(bounds, way)
+        const expected = plainly(name, query)
+        const found: string[] = []
+        let after: string | undefined
+        do {
+          const page = listDocuments(vault.db, vault.who(name), { ...query, offset: 0, limit: 60, after })
+          found.push(...page.rows.map(({ number }) => number))
+          after = page.after ?? undefined
+        } while (after)
+        expect(found).toEqual(expected)
+      }),
+      { numRuns: 120, seed: 6 },
+    ))
+  it('is refused after a place that is none', () => {
+    const query = { sort: 'number', descending: false, offset: 0, limit: 5, after: 'nowhere' } as const
+    expect(() => listDocuments(vault.db, vault.who('Mara Feldhaus'), query)).toThrow(/no place in this list/)
+  })
+})

@@ -1,0 +1,115 @@
+import type { Tx } from '../../database/connection'
+import type { Account } from '../../directory/people'
+import { compareText, groupBy } from '../../../core/support'
+import { bounds } from './bounds'
+import { type Order, type Position, readPosition, reversed } from './order'
+import type { VaultQuery } from './query'
+import { type Found, foundRows, rarely, type Wanted } from './rows'
+import { narrowed, type Scope, scopeOf } from './scope'
+import { countFound, needleOf } from './texts'
+import { filtersOf, type Total, totalOf } from './totals'
+
+/** A page of the list as rows of the table, and how many there are in all. */
+export interface FoundPage extends Total {
+  found: Found[]
+}
+
+/**
+ * The page that a query asks for, of what somebody may see. What is far down is counted from the nearer end; a page
+ * after another one is found by its place in the order.
+ */
+export function pageOf(tx: Tx, account: Account, query: VaultQuery): FoundPage {
+  const scope = scopeOf(tx, account, query)
+  const needle = needleOf(query.text)
+  const counted = totalOf(tx, scope, query, needle)
+  const after = query.after ? readPosition(query.after) : null
+  const filter = filtersOf(query)
+  const wanted: Wanted = {
+    scope,
+    order: { sort: query.sort, descending: query.descending },
+    filter: filter && query.checkedOut ? rarely(filter) : filter,
+    needle,
+    isRare:
+      needle !== null &&
+      needle.match !== null &&
+      countFound(tx, needle, bounds.counted + 1) <= bounds.counted,
+    after,
+    skip: after ? 0 : query.offset,
+    limit: query.limit,
+  }
+  const found = inOrder(tx, wanted, counted)
+  return { found, ...atLeast(counted, after ? null : query.offset, found.length, query.limit) }
+}
+
+/** A count that was given up grows as one goes down the list. */
+function atLeast({ total, isLeast }: Total, offset: number | null, rows: number, limit: number): Total {
+  if (!isLeast || offset === null) return { total, isLeast }
+  const isFull = rows === limit
+  if (!isFull) return rows > 0 || offset === 0 ? { total: offset + rows, isLeast: false } : { total, isLeast }
+  return { total: Math.max(total, offset + rows + 1), isLeast }
+}
+
+function inOrder(tx: Tx, wanted: Wanted, { total, isLeast }: Total): Found[] {
+  const { order, after, skip, limit } = wanted
+  if (order.sort === 'state' || order.sort === 'folder') return byPlace(tx, wanted, order.sort)
+  if (after || isLeast || skip + limit / 2 <= total / 2) return foundRows(tx, wanted)
+  const rows = Math.min(limit, total - skip)
+  const fromTheEnd = {
+    ...wanted,
+    order: reversed(order),
+    skip: Math.max(0, total - skip - limit),
+    limit: rows,
+  }
+  return foundRows(tx, fromTheEnd).reverse()
+}
+
+/** Sorted by what a place says: place after place, each by number. */
+function byPlace(tx: Tx, wanted: Wanted, by: 'state' | 'folder'): Found[] {
+  const { scope, order, after } = wanted
+  const here = [...scope.places.values()]
+  const values = [...groupBy(here, (place) => place[by]).keys()].sort(compareText)
+  if (order.descending) values.reverse()
+  const byNumber: Order = { sort: 'number', descending: order.descending }
+  const found: Found[] = []
+  let { skip } = wanted
+  for (const value of values) {
+    const limit = wanted.limit - found.length
+    if (limit === 0) break
+    const position = startIn(order, value, after)
+    if (position === 'before') continue
+    const part = narrowed(scope, (place) => place[by] === value)
+    const known = countIfKnown(tx, part, wanted, position)
+    if (known !== null && known <= skip) {
+      skip -= known
+      continue
+    }
+    const rows = foundRows(tx, { ...wanted, scope: part, order: byNumber, after: position, skip, limit })
+    if (rows.length) skip = 0
+    else if (skip > 0)
+      skip -= foundRows(tx, {
+        ...wanted,
+        scope: part,
+        order: byNumber,
+        after: position,
+        skip: 0,
+        limit: skip,
+      }).length
+    found.push(...rows.map((row) => ({ ...row, value })))
+  }
+  return found
+}
+
+/** Where a part of the order begins after a position: the part lies before it, it lies within, or the part after it. */
+function startIn({ descending }: Order, value: string, after: Position | null): Position | null | 'before' {
+  if (!after?.value) return null
+  const order = compareText(value, after.value) * (descending ? -1 : 1)
+  return order < 0 ? 'before' : order === 0 ? { value: null, number: after.number } : null
+}
+
+/** How many rows a part has, where that is known without looking. */
+const countIfKnown = (
+  tx: Tx,
+  part: Scope,
+  { filter, needle }: Wanted,
+  position: Position | null,
+): number | null => (filter || needle || position ? null : totalOf(tx, part, {}, null).total)

@@ -1,0 +1,112 @@
+import { and, type SQL, sql } from 'drizzle-orm'
+import type { Tx } from '../../database/connection'
+import type { VaultQuery } from './query'
+import { bounds } from './bounds'
+import { inList, isInScope, type Scope } from './scope'
+import { countFound, hasText, isFound, type Needle } from './texts'
+
+/** How many documents a list has; `isLeast` where there may be more than were counted. */
+export interface Total {
+  total: number
+  isLeast: boolean
+}
+
+const exactly = (total: number): Total => ({ total, isLeast: false })
+const count = (tx: Tx, from: SQL): number =>
+  tx.get<{ found: number }>(sql`select count(*) as found from ${from}`).found
+
+/** What is asked of documents beyond where they stand and what texts are in them. */
+export function filtersOf({ revision, intake, checkedOut }: Partial<VaultQuery>): SQL | undefined {
+  return and(
+    revision ? sql`revision = ${revision}` : undefined,
+    intake ? sql`intake = ${intake}` : undefined,
+    checkedOut ? sql`checked_out_by is not null` : undefined,
+  )
+}
+
+/** How many documents a query finds: sums over places where they tell it, never a walk through a million rows. */
+export function totalOf(tx: Tx, scope: Scope, query: Partial<VaultQuery>, needle: Needle | null): Total {
+  if (needle) return totalOfText(tx, scope, query, needle)
+  const { revision, intake, checkedOut } = query
+  if (intake || checkedOut) {
+    const where = and(isInScope(scope), filtersOf(query))
+    return exactly(count(tx, sql`documents where ${where}`))
+  }
+  return exactly(revision ? totalOfLabel(tx, scope, revision) : totalOfPlaces(tx, scope))
+}
+
+const totalOfPlaces = (tx: Tx, scope: Scope): number =>
+  scope.whole.reduce((sum, id) => sum + scope.counts.get(id)!, 0) +
+  related(tx, scope, undefined, (ids) => ids.reduce((sum, id) => sum + scope.counts.get(id)!, 0))
+
+function totalOfLabel(tx: Tx, scope: Scope, revision: string): number {
+  const tallied = (ids: number[]) =>
+    tx.get<{ found: number }>(
+      sql`select ifnull(sum(documents), 0) as found from label_tallies
+        where revision = ${revision} and place in ${inList(ids)}`,
+    ).found
+  return tallied(scope.whole) + related(tx, scope, sql`revision = ${revision}`, tallied)
+}
+
+/**
+ * Documents in places where it depends on who they belong to: strangers’ are all that stand there but one’s own, and
+ * one’s own are few.
+ */
+function related(
+  tx: Tx,
+  { account, partly }: Scope,
+  filter: SQL | undefined,
+  allOf: (places: number[]) => number,
+): number {
+  if (partly.length === 0) return 0
+  const mine = (index: number, isOwner: boolean, isCreator: boolean): number => {
+    const places = partly.flatMap(([id, seen]) => (seen[index] ? [id] : []))
+    return places.length ? ownIn(tx, account.id, places, isOwner, isCreator, filter) : 0
+  }
+  const strangers = partly.flatMap(([id, seen]) => (seen[0] ? [id] : []))
+  const own = [1, 2, 3].reduce((sum, index) => sum + mine(index, (index & 1) > 0, index > 1), 0)
+  if (strangers.length === 0) return own
+  const notStrangers = [1, 2, 3].reduce(
+    (sum, index) => sum + ownIn(tx, account.id, strangers, (index & 1) > 0, index > 1, filter),
+    0,
+  )
+  return own + allOf(strangers) - notStrangers
+}
+
+function ownIn(
+  tx: Tx,
+  person: string,
+  places: number[],
+  isOwner: boolean,
+  isCreator: boolean,
+  filter: SQL | undefined,
+): number {
+  const is = (column: SQL, yes: boolean) => (yes ? sql`${column} = ${person}` : sql`${column} <> ${person}`)
+  const where = and(
+    is(sql`owner`, isOwner),
+    is(sql`creator`, isCreator),
+    sql`place in ${inList(places)}`,
+    filter,
+  )
+  return count(tx, sql`documents where ${where}`)
+}
+
+/** Counted exactly as long as they are few; beyond that the list says that there may be more. */
+function totalOfText(tx: Tx, scope: Scope, query: Partial<VaultQuery>, needle: Needle): Total {
+  const rest = and(isInScope(scope), filtersOf(query))
+  if (needle.match === null) {
+    const looked = sql`(select * from documents where ${rest ?? sql`true`} limit ${bounds.lookedAt})`
+    const found = count(tx, sql`(select 1 from ${looked} where ${hasText(needle)})`)
+    return { total: found, isLeast: totalOfPlaces(tx, scope) > bounds.lookedAt }
+  }
+  if (countFound(tx, needle, bounds.counted + 1) <= bounds.counted)
+    return exactly(count(tx, sql`documents where ${and(isFound(needle), rest)}`))
+  const some = sql`(select rowid as key from document_texts where document_texts match ${needle.match} limit ${5 * bounds.counted})`
+  const found = sql`(select 1 from ${some} as found join documents on documents.key = found.key
+    where ${rest ?? sql`true`} limit ${bounds.counted})`
+  const total = count(tx, found)
+  return {
+    total,
+    isLeast: total >= bounds.counted || countFound(tx, needle, 5 * bounds.counted + 1) > 5 * bounds.counted,
+  }
+}
