@@ -4,7 +4,7 @@ import type { Stranded } from '../../shared/answers'
 import type { Tx } from '../database/connection'
 import { documents, people } from '../database/schema'
 import type { Account } from '../directory/people'
-import { visible } from '../documents/visible'
+import { isAlsoInScope, scopeOf } from '../documents/listing/scope'
 
 /** The documents that putting a configuration in force would leave nowhere, by lifecycle and state. */
 export function strandedDocuments(
@@ -47,7 +47,7 @@ function namedHeld(tx: Tx, account: Account, lifecycle: string, state: string) {
         eq(documents.lifecycle, lifecycle),
         eq(documents.state, state),
         isNotNull(documents.checkedOutBy),
-        visible(tx, account),
+        isAlsoInScope(scopeOf(tx, account)),
       ),
     )
     .orderBy(documents.number)

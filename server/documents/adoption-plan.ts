@@ -1,4 +1,4 @@
-import { and, inArray } from 'drizzle-orm'
+import { inArray } from 'drizzle-orm'
 import {
   attributeOf,
   type Configuration,
@@ -20,7 +20,7 @@ import { documentColumns } from './columns'
 import { childrenOf } from './references'
 import { seenBy } from './rights'
 import { type DocumentRow, notThere, snapshot } from './rows'
-import { inFolder, visible } from './visible'
+import { isInScope, scopeOf } from './listing/scope'
 
 /** What is to be adopted: documents by number or a folder with all below it, and what differs from the record. */
 export interface AdoptionQuery {
@@ -61,7 +61,7 @@ function rowsInFolder(tx: Tx, account: Account, folder: string): DocumentRow[] {
   return tx
     .select(documentColumns)
     .from(documents)
-    .where(and(inFolder(folder), visible(tx, account)))
+    .where(isInScope(scopeOf(tx, account, { folder })))
     .orderBy(documents.number)
     .limit(mostAtOnce + 1)
     .all()

@@ -9,7 +9,7 @@ import { account, asPerson } from '../directory/people'
 import { fileDocument } from './acts/file'
 import { listDocuments } from './list'
 import type { VaultQuery } from './listing/query'
-import { seenFolders } from './visible'
+import { seenFolders } from './seen-folders'
 import { content, emptyVault } from './vault.fixture'
 
 let vault: ReturnType<typeof emptyVault>

@@ -7,9 +7,9 @@ import type { Db, Tx } from '../database/connection'
 import { documents, people, registerRows } from '../database/schema'
 import type { Account } from '../directory/people'
 import { writePosition } from './listing/order'
+import { firstFound } from './listing/finder'
 import { pageOf } from './listing/page'
 import type { VaultQuery } from './listing/query'
-import type { Found } from './listing/rows'
 import { inList } from './listing/scope'
 import { holds } from './rights'
 
@@ -32,27 +32,28 @@ const listed = {
 /** A page of the documents that a person may see, with the count of all that match. */
 export function listDocuments(db: Db, account: Account, query: VaultQuery): DocumentListing {
   const { found, total, isLeast } = pageOf(db, account, query)
+  const last = found.at(-1)
+  const after = last ? writePosition(last) : null
+  return { total, isLeast, after, rows: decorated(db, account, found) }
+}
+
+/** The rows of a page with their newest labels and what comes next. */
+function decorated(db: Db, account: Account, found: { row: number }[]): ListedDocument[] {
   const rows = rowsOf(db, found)
   const tapes = tapesOf(
     db,
     rows.filter(holds(db, account, 'history')).map((row) => row.id),
   )
   const { configuration } = published(db)
-  const last = found.at(-1)
-  return {
-    total,
-    isLeast,
-    after: last ? writePosition(last) : null,
-    rows: rows.map(({ owner: _, creator: __, ...row }) => ({
-      ...row,
-      register: tapes.get(row.id) ?? [],
-      next: nextLabel(configuration, lifecycleOf(configuration, row.lifecycle), row),
-    })),
-  }
+  return rows.map(({ owner: _, creator: __, ...row }) => ({
+    ...row,
+    register: tapes.get(row.id) ?? [],
+    next: nextLabel(configuration, lifecycleOf(configuration, row.lifecycle), row),
+  }))
 }
 
 /** The documents of a page, in its order. */
-function rowsOf(db: Db, found: Found[]) {
+function rowsOf(db: Db, found: { row: number }[]) {
   const rows = db
     .select({ row: sql<number>`documents.rowid`, ...listed, checkedOutBy: people.name })
     .from(documents)
@@ -86,7 +87,7 @@ function tapesOf(tx: Tx, ids: string[]) {
   return tapes
 }
 
-/** The first few documents whose number or title has the text in it. */
+/** The first few documents whose number, title or record has the text in it; numbers that begin with it first. */
 export function findDocuments(db: Db, account: Account, text: string, limit: number): ListedDocument[] {
-  return listDocuments(db, account, { text, sort: 'number', descending: false, offset: 0, limit }).rows
+  return decorated(db, account, firstFound(db, account, text, limit))
 }

@@ -10,7 +10,6 @@ export interface AddFolder {
 }
 
 /** The characters that no folder’s name may have: what a file system, an address or an eye would take amiss. */
-// eslint-disable-next-line no-control-regex -- control characters are what is looked for
 const strange = /[\u0000-\u001f\u007f\u200b-\u200f\u202a-\u202e\u2066-\u2069\\]/u
 
 /** A path as it is kept. @throws DirectoryError where it cannot be one, or is taken. */

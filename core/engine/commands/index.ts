@@ -14,7 +14,14 @@ import { writeAttribute, type WriteAttribute } from './write-attribute'
  * vault.
  */
 export type Command =
-  SetLabel | WriteAttribute | SetState | SetOwner | AddRegisterRow | CorrectRegisterRow | MoveRegisterRow | AddVersion
+  | SetLabel
+  | WriteAttribute
+  | SetState
+  | SetOwner
+  | AddRegisterRow
+  | CorrectRegisterRow
+  | MoveRegisterRow
+  | AddVersion
 
 /** Every kind of command. One that is missing here does not compile. */
 export const commandKinds: { [Kind in Command['kind']]: CommandKind<Extract<Command, { kind: Kind }>> } = {

@@ -2,7 +2,7 @@ import type { ConfigurationAnswer } from '../../../shared/answers'
 import { readDraft } from '../../configuration/draft'
 import { published } from '../../configuration/published'
 import { allFolders, directoryOf } from '../../directory/folders'
-import { seenFolders } from '../../documents/visible'
+import { seenFolders } from '../../documents/seen-folders'
 
 /**
  * Readable by whoever is signed in, since names and rules of lifecycles stand on every page. The rules of folders, and

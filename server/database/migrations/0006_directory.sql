@@ -91,7 +91,8 @@ INSERT INTO places (folder, class_id, lifecycle, state, documents, since)
 --> statement-breakpoint
 UPDATE documents SET owner = creator, key = rowid, place = (select id from places where folder = documents.folder and class_id = documents.class_id and lifecycle = documents.lifecycle and state = documents.state);
 --> statement-breakpoint
-CREATE INDEX `documents_key` ON `documents` (`key`);--> statement-breakpoint
+CREATE INDEX `documents_key` ON `documents` (`key`,`place`,`number`);--> statement-breakpoint
+CREATE INDEX `documents_by_number` ON `documents` (`number`,`place`);--> statement-breakpoint
 CREATE INDEX `documents_by_title` ON `documents` (`title`,`number`,`place`);--> statement-breakpoint
 CREATE INDEX `documents_by_revision` ON `documents` (`revision_order`,`number`,`place`);--> statement-breakpoint
 CREATE INDEX `documents_by_change` ON `documents` (`changed_at`,`number`,`place`);--> statement-breakpoint

@@ -36,9 +36,10 @@ export const documents = sqliteTable(
     key: integer(),
   },
   (table) => [
-    index('documents_key').on(table.key),
+    index('documents_key').on(table.key, table.place, table.number),
     uniqueIndex('documents_number').on(table.number),
     // Each order of the list twice: for everything, and within one place.
+    index('documents_by_number').on(table.number, table.place),
     index('documents_by_title').on(table.title, table.number, table.place),
     index('documents_by_revision').on(table.revisionOrder, table.number, table.place),
     index('documents_by_change').on(table.changedAt, table.number, table.place),

@@ -14,7 +14,7 @@ import { Refusal } from '../../refusal'
 import { carryOut } from '../carry-out'
 import { requireRights } from '../rights'
 import type { DocumentRow, Incoming } from '../rows'
-import { seenFolders } from '../visible'
+import { seenFolders } from '../seen-folders'
 
 /** What a new document needs to be filed. */
 export interface NewDocument {

@@ -1,4 +1,5 @@
 import { type SQL, sql } from 'drizzle-orm'
+import { compareText } from '../../../core/support'
 import { Refusal } from '../../refusal'
 import type { DocumentSort } from './query'
 
@@ -26,7 +27,29 @@ export interface Order {
 
 export const reversed = ({ sort, descending }: Order): Order => ({ sort, descending: !descending })
 
-const column = ({ sort }: Order): SQL | null => (columns[sort] ? sql.raw(columns[sort]) : null)
+/** The name of the column that an order looks at before the number. */
+export const columnOf = ({ sort }: Order): string | null => columns[sort]
+
+const column = (order: Order): SQL | null => {
+  const name = columnOf(order)
+  return name ? sql.raw(name) : null
+}
+
+/** The value that an order looks at before the number. */
+export const valueOf = (order: Order): SQL => column(order) ?? sql`null`
+
+/** Which of two positions comes first, as the database sorts them: what is empty before all else. */
+export function comparePositions(order: Order, one: Position, other: Position): number {
+  const by =
+    one.value === other.value
+      ? compareText(one.number, other.number)
+      : one.value === null
+        ? -1
+        : other.value === null
+          ? 1
+          : compareText(one.value, other.value)
+  return order.descending ? -by : by
+}
 
 /** The columns of an order, for `order by`. */
 export function orderBy(order: Order): SQL {
@@ -36,8 +59,7 @@ export function orderBy(order: Order): SQL {
 }
 
 /** What has to be selected so that a row’s position is known. */
-export const positionColumns = (order: Order): SQL =>
-  sql`${column(order) ?? sql`null`} as "value", number as "number"`
+export const positionColumns = (order: Order): SQL => sql`${valueOf(order)} as "value", number as "number"`
 
 /** That a row comes after a position in an order. Nothing comes before everything else where it is sorted up. */
 export function isAfter(order: Order, { value, number }: Position): SQL {

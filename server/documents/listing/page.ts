@@ -1,12 +1,13 @@
 import type { Tx } from '../../database/connection'
 import type { Account } from '../../directory/people'
 import { compareText, groupBy } from '../../../core/support'
+import { keepAnchor, nearestAnchor } from './anchors'
 import { bounds } from './bounds'
 import { type Order, type Position, readPosition, reversed } from './order'
 import type { VaultQuery } from './query'
-import { type Found, foundRows, rarely, type Wanted } from './rows'
+import { type Found, foundRows, type Wanted } from './rows'
 import { narrowed, type Scope, scopeOf } from './scope'
-import { countFound, needleOf } from './texts'
+import { countFound, type Needle, needleOf } from './texts'
 import { filtersOf, type Total, totalOf } from './totals'
 
 /** A page of the list as rows of the table, and how many there are in all. */
@@ -27,12 +28,10 @@ export function pageOf(tx: Tx, account: Account, query: VaultQuery): FoundPage {
   const wanted: Wanted = {
     scope,
     order: { sort: query.sort, descending: query.descending },
-    filter: filter && query.checkedOut ? rarely(filter) : filter,
+    filter,
     needle,
-    isRare:
-      needle !== null &&
-      needle.match !== null &&
-      countFound(tx, needle, bounds.counted + 1) <= bounds.counted,
+    isRare: query.checkedOut === true || (needle !== null && isRare(tx, needle)),
+    list: [account.id, query.folder, query.classId, query.lifecycle, query.state],
     after,
     skip: after ? 0 : query.offset,
     limit: query.limit,
@@ -40,6 +39,9 @@ export function pageOf(tx: Tx, account: Account, query: VaultQuery): FoundPage {
   const found = inOrder(tx, wanted, counted)
   return { found, ...atLeast(counted, after ? null : query.offset, found.length, query.limit) }
 }
+
+const isRare = (tx: Tx, needle: Needle): boolean =>
+  countFound(tx, needle, bounds.counted + 1) <= bounds.counted
 
 /** A count that was given up grows as one goes down the list. */
 function atLeast({ total, isLeast }: Total, offset: number | null, rows: number, limit: number): Total {
@@ -50,9 +52,15 @@ function atLeast({ total, isLeast }: Total, offset: number | null, rows: number,
 }
 
 function inOrder(tx: Tx, wanted: Wanted, { total, isLeast }: Total): Found[] {
+  const { sort } = wanted.order
+  if (sort === 'state' || sort === 'folder') return byPlace(tx, wanted, sort)
+  return fromNearerEnd(tx, wanted, isLeast ? null : total)
+}
+
+/** What stands nearer to the end is counted from there, where it is known how many there are. */
+function fromNearerEnd(tx: Tx, wanted: Wanted, total: number | null): Found[] {
   const { order, after, skip, limit } = wanted
-  if (order.sort === 'state' || order.sort === 'folder') return byPlace(tx, wanted, order.sort)
-  if (after || isLeast || skip + limit / 2 <= total / 2) return foundRows(tx, wanted)
+  if (after || total === null || skip + limit / 2 <= total / 2) return fromAnchor(tx, wanted)
   const rows = Math.min(limit, total - skip)
   const fromTheEnd = {
     ...wanted,
@@ -60,14 +68,37 @@ function inOrder(tx: Tx, wanted: Wanted, { total, isLeast }: Total): Found[] {
     skip: Math.max(0, total - skip - limit),
     limit: rows,
   }
-  return foundRows(tx, fromTheEnd).reverse()
+  return fromAnchor(tx, fromTheEnd).reverse()
+}
+
+/** Far down, it is gone on from the nearest place that is known from before. */
+function fromAnchor(tx: Tx, wanted: Wanted): Found[] {
+  const { order, needle, after, skip, filter, limit } = wanted
+  if (after || needle || filter || skip <= bounds.merged) return foundRows(tx, wanted)
+  const list = JSON.stringify([wanted.list, order])
+  const start = nearestAnchor(tx, list, skip)
+  // One row more, since a page is found again by the row before it.
+  const found =
+    start?.before === skip
+      ? foundRows(tx, { ...wanted, after: start.position, skip: 0 })
+      : foundRows(tx, {
+          ...wanted,
+          after: start?.position ?? null,
+          skip: skip - 1 - (start?.before ?? 0),
+          limit: limit + 1,
+        })
+  const [above, rows] = start?.before === skip ? [null, found] : [found[0], found.slice(1)]
+  if (above) keepAnchor(tx, list, skip, above)
+  const last = rows.at(-1)
+  if (last) keepAnchor(tx, list, skip + rows.length, last)
+  return rows
 }
 
 /** Sorted by what a place says: place after place, each by number. */
 function byPlace(tx: Tx, wanted: Wanted, by: 'state' | 'folder'): Found[] {
   const { scope, order, after } = wanted
-  const here = [...scope.places.values()]
-  const values = [...groupBy(here, (place) => place[by]).keys()].sort(compareText)
+  const parts = groupBy(scope.places.values(), (place) => place[by])
+  const values = [...parts.keys()].sort(compareText)
   if (order.descending) values.reverse()
   const byNumber: Order = { sort: 'number', descending: order.descending }
   const found: Found[] = []
@@ -77,13 +108,15 @@ function byPlace(tx: Tx, wanted: Wanted, by: 'state' | 'folder'): Found[] {
     if (limit === 0) break
     const position = startIn(order, value, after)
     if (position === 'before') continue
-    const part = narrowed(scope, (place) => place[by] === value)
+    const part = narrowed(scope, parts.get(value)!)
     const known = countIfKnown(tx, part, wanted, position)
     if (known !== null && known <= skip) {
       skip -= known
       continue
     }
-    const rows = foundRows(tx, { ...wanted, scope: part, order: byNumber, after: position, skip, limit })
+    const list = [...wanted.list, value]
+    const ofPart = { ...wanted, scope: part, order: byNumber, list, after: position, skip, limit }
+    const rows = fromNearerEnd(tx, ofPart, known)
     if (rows.length) skip = 0
     else if (skip > 0)
       skip -= foundRows(tx, {

@@ -1,8 +1,18 @@
 import { and, type SQL, sql } from 'drizzle-orm'
 import type { Tx } from '../../database/connection'
+import { documents } from '../../database/schema'
 import { bounds } from './bounds'
-import { isAfter, type Order, orderBy, type Position, positionColumns } from './order'
-import { inList, isInScope, type Scope, seenByRelation } from './scope'
+import {
+  columnOf,
+  comparePositions,
+  isAfter,
+  type Order,
+  orderBy,
+  type Position,
+  positionColumns,
+  valueOf,
+} from './order'
+import { inList, isAlsoInScope, isInScope, type Scope, seenByRelation } from './scope'
 import { hasText, isFound, type Needle } from './texts'
 
 /** A row as the list finds it, before it is read. */
@@ -16,8 +26,10 @@ export interface Wanted {
   order: Order
   filter: SQL | undefined
   needle: Needle | null
-  /** Whether so few documents have the text that all of them may be gone through. */
+  /** Whether so few documents meet the filter or have the text that all of them may be gone through. */
   isRare: boolean
+  /** What the scope was made from. */
+  list: unknown[]
   after: Position | null
   skip: number
   limit: number
@@ -25,117 +37,152 @@ export interface Wanted {
 
 /** The rows that are wanted, in their order. */
 export function foundRows(tx: Tx, wanted: Wanted): Found[] {
-  const { scope, needle, isRare, skip, limit } = wanted
+  const { scope, filter, needle, isRare, skip, limit } = wanted
   if (limit <= 0 || (scope.whole.length === 0 && scope.partly.length === 0)) return []
-  if (needle && isRare) return gathered(tx, wanted)
-  if (isRareByFilter(wanted)) return gathered(tx, wanted)
-  const far = skip + limit > bounds.merged
-  const walked = walkAlong(tx, wanted, far ? null : skip + limit + bounds.stride)
+  if (isRare) return gathered(tx, wanted)
+  const there = countThere(scope)
+  const far = skip + limit > bounds.merged && !needle
+  const isRead = filter !== undefined || needle?.match !== undefined
+  const stride = isRead ? bounds.strideOfRead : bounds.stride
+  if (far && there < scope.documents / 5) return gathered(tx, wanted)
+  if (!needle && !far && isThin(wanted, there, stride)) return merged(tx, wanted)
+  const walked = walkAlong(tx, wanted, far ? null : skip + limit + stride)
   if (walked.length >= limit || far) return walked
-  return needle ? walkAlong(tx, wanted, null) : merged(tx, wanted)
+  return needle ? gathered(tx, wanted) : merged(tx, wanted)
 }
 
-/** Documents that are checked out are few, and have an index of their own. */
-const isRareByFilter = ({ filter }: Wanted): boolean => filter !== undefined && rareFilters.has(filter)
-const rareFilters = new WeakSet<SQL>()
-/** Says of a filter that few documents meet it. */
-export const rarely = (filter: SQL): SQL => {
-  rareFilters.add(filter)
-  return filter
-}
+/** Whether so little of what comes by would be wanted that walking along is given up before it begins. */
+const isThin = ({ scope, skip, limit }: Wanted, there: number, stride: number): boolean =>
+  there > 0 && ((skip + limit) * scope.documents) / there > skip + limit + stride
+
+/** How many documents stand where they are seen whatever one is to them. */
+const countThere = ({ whole, counts }: Scope): number => whole.reduce((sum, id) => sum + counts.get(id)!, 0)
 
 const columnsOf = (order: Order): SQL => sql`documents.rowid as "row", ${positionColumns(order)}`
 const all = (tx: Tx, query: SQL): Found[] => tx.all<Found>(query)
 const also = (condition: SQL | undefined): SQL => (condition ? sql`where ${condition}` : sql``)
 
-/** Everything that matches, sorted, and then cut: for few rows. */
+/** Everything that matches, sorted, and then cut. */
 function gathered(tx: Tx, { scope, order, filter, needle, after, skip, limit }: Wanted): Found[] {
-  const text = needle && (needle.match === null ? hasText(needle) : isFound(needle))
-  const where = and(text ?? undefined, filter, isInScope(scope), after ? isAfter(order, after) : undefined)
-  return all(
-    tx,
-    sql`select ${columnsOf(order)} from documents ${also(where)} order by ${orderBy(order)} limit ${limit} offset ${skip}`,
-  )
+  const later = after ? isAfter(order, after) : undefined
+  const where = and(filter, isAlsoInScope(scope), later)
+  const cut = sql`order by ${orderBy(order)} limit ${limit} offset ${skip}`
+  if (needle?.match !== undefined)
+    return all(
+      tx,
+      sql`select ${columnsOf(order)} from (select rowid as found from document_texts where document_texts match ${needle.match})
+        cross join documents on documents.key = found ${also(where)} ${cut}`,
+    )
+  // Without anything else to go by, documents are found by their places.
+  const found = needle ? isFound(needle) : filter
+  const asked = found ? and(found, where) : and(isInScope(scope), later)
+  return all(tx, sql`select ${columnsOf(order)} from documents ${also(asked)} ${cut}`)
 }
 
 /**
  * Along the index of the order, leaving out what is not wanted: quick where most of what comes by is wanted. Gives up
  * after so many rows, with what it has.
  */
-function walkAlong(
-  tx: Tx,
-  { scope, order, filter, needle, after, skip, limit }: Wanted,
-  most: number | null,
-): Found[] {
-  const where = and(isInScope(scope), filter, needle ? hasText(needle) : undefined)
-  const along = sql`select rowid as "row", * from documents ${also(after ? isAfter(order, after) : undefined)}
-    order by ${orderBy(order)} ${most === null ? sql`` : sql`limit ${most}`}`
+function walkAlong(tx: Tx, wanted: Wanted, most: number | null): Found[] {
+  const { scope, order, filter, needle, after, skip, limit } = wanted
+  const where = and(isAlsoInScope(scope), filter, needle ? hasText(needle) : undefined)
+  const later = after ? isAfter(order, after) : undefined
   if (most === null || !where)
     return all(
       tx,
-      sql`select ${columnsOf(order)} from documents ${also(and(after ? isAfter(order, after) : undefined, where))}
+      sql`select ${columnsOf(order)} from documents ${also(and(later, where))}
         order by ${orderBy(order)} limit ${limit} offset ${skip}`,
     )
+  const columns = columnsWalked(wanted)
+  const along = sql`select ${columns} from documents ${also(later)} order by ${orderBy(order)} limit ${most}`
   return all(
     tx,
     sql`select "row", ${positionColumns(order)} from (${along}) ${also(where)} limit ${limit} offset ${skip}`,
   )
 }
 
-/**
- * The first rows of each place, put together: as quick for somebody who sees little, wherever in the order that
- * stands. One look at the index for each place tells which places can have a part in the page at all.
- */
-function merged(tx: Tx, wanted: Wanted): Found[] {
-  const { scope, order, filter, after, skip, limit } = wanted
-  const need = skip + limit
-  const later = after ? isAfter(order, after) : undefined
-  const rest = and(filter, later)
-  const first = sql`select documents.rowid from documents where ${and(sql`place = places.value`, rest)}
-    order by ${orderBy(order)} limit 1`
-  const heads = tx.all<{ place: number }>(
-    sql`select heads.place as place from
-      (select places.value as place, (${first}) as head from json_each(${JSON.stringify(scope.whole)}) as places) as heads
-      join documents on documents.rowid = heads.head order by ${orderBy(order)} limit ${need}`,
-  )
-  const parts = heads.map(({ place }, index) =>
-    firstRows(order, and(sql`place = ${place}`, rest), need - index),
-  )
-  const own = relatedRows(wanted, rest, need)
-  return sortedRows(tx, order, [...parts, ...own], skip, limit)
+/** As few columns as are asked about: what stands in the index of the order needs no look at the document itself. */
+function columnsWalked({ scope, order, filter, needle }: Wanted): SQL {
+  const names = [
+    ...['place', 'number', ...(columnOf(order) ? [columnOf(order)!] : [])],
+    ...(scope.partly.length ? ['owner', 'creator'] : []),
+    ...(filter ? ['revision', 'intake', 'checked_out_by'] : []),
+    ...(needle ? ['title', 'record'] : []),
+  ]
+  return sql.raw(['rowid as "row"', ...new Set(names)].join(', '))
 }
 
-const firstRows = (order: Order, where: SQL | undefined, most: number): SQL =>
-  sql`select * from (select rowid as "row" from documents ${also(where)} order by ${orderBy(order)} limit ${most})`
+/** Reads the first rows of a place, so many of them. */
+type ReadPlace = (place: number, limit: number) => Found[]
 
-/** Rows in places where it depends on who they belong to: one’s own first, and all others where strangers see them. */
-function relatedRows({ scope, order }: Wanted, rest: SQL | undefined, need: number): SQL[] {
+/**
+ * The first rows of each place, put together: as quick for somebody who sees little, wherever in the order that
+ * stands. One look at the index for each place tells which places can have a part in the page at all, and of each of
+ * those a few rows tell mostly the rest.
+ */
+function merged(tx: Tx, wanted: Wanted): Found[] {
+  const { order, filter, after, skip, limit } = wanted
+  const need = skip + limit
+  const rest = and(filter, after ? isAfter(order, after) : undefined)
+  const inOrder = (one: Found, other: Found) => comparePositions(order, one, other)
+  const read = readerOfPlaces(tx, order, rest)
+  const heads = headsOf(tx, wanted, rest)
+  const own = relatedRows(tx, wanted, rest, need)
+  const few = heads.map(({ place }) => read(place, Math.min(need, bounds.firstRows)))
+  const first = [...few.flat(), ...own].sort(inOrder).slice(0, need)
+  const last = first.length === need ? first.at(-1)! : null
+  // A place whose first few rows all belong to the page may have more that do.
+  const more = few.flatMap((rows, index) => {
+    const isCut = rows.length === bounds.firstRows && rows.length < need
+    return isCut && (!last || inOrder(rows.at(-1)!, last) < 0)
+      ? read(heads[index]!.place, need).slice(rows.length)
+      : []
+  })
+  return [...first, ...more].sort(inOrder).slice(skip, need)
+}
+
+/** The places that come first in the order, each by its first row. */
+function headsOf(tx: Tx, { scope, order, skip, limit }: Wanted, rest: SQL | undefined): { place: number }[] {
+  const first = sql`select documents.rowid from documents where ${and(sql`place = places.value`, rest)}
+    order by ${orderBy(order)} limit 1`
+  return tx.all<{ place: number }>(
+    sql`select heads.place as place from
+      (select places.value as place, (${first}) as head from json_each(${JSON.stringify(scope.whole)}) as places) as heads
+      join documents on documents.rowid = heads.head order by ${orderBy(order)} limit ${skip + limit}`,
+  )
+}
+
+function readerOfPlaces(tx: Tx, order: Order, rest: SQL | undefined): ReadPlace {
+  const where = and(sql`place = ${sql.placeholder('place')}`, rest)
+  const statement = tx
+    .select({
+      row: sql<number>`documents.rowid`,
+      value: sql<string | null>`${valueOf(order)}`,
+      number: sql<string>`number`,
+    })
+    .from(documents)
+    .where(where)
+    .orderBy(orderBy(order))
+    .limit(sql.placeholder('limit'))
+    .prepare()
+  return (place, limit) => statement.all({ place, limit })
+}
+
+/** Rows in places where it depends on who they belong to: one’s own, and all others where strangers see them. */
+function relatedRows(tx: Tx, { scope, order }: Wanted, rest: SQL | undefined, need: number): Found[] {
   if (scope.partly.length === 0) return []
   const { id } = scope.account
   const seen = seenByRelation(scope)
   const places = inList(scope.partly.map(([place]) => place))
-  const mine = [sql`owner = ${id}`, sql`creator = ${id}`].map((own) =>
-    firstRows(order, and(own, sql`place in ${places}`, seen, rest), need),
+  const mine = [sql`owner = ${id}`, sql`creator = ${id}`].flatMap((own) =>
+    all(
+      tx,
+      sql`select ${columnsOf(order)} from documents where ${and(own, sql`place in ${places}`, seen, rest)}
+        order by ${orderBy(order)} limit ${need}`,
+    ),
   )
   const strangers = scope.partly.flatMap(([place, by]) => (by[0] ? [place] : []))
-  const others = strangers.map((place) =>
-    firstRows(order, and(sql`place = ${place}`, sql`owner <> ${id}`, sql`creator <> ${id}`, rest), need),
-  )
-  return [...mine, ...others]
-}
-
-/** So many selects go into one statement: SQLite takes no more than 500 in a row. */
-const mostParts = 400
-
-function sortedRows(tx: Tx, order: Order, parts: SQL[], skip: number, limit: number): Found[] {
-  const rows = new Set<number>()
-  for (let at = 0; at < parts.length; at += mostParts) {
-    const some = sql.join(parts.slice(at, at + mostParts), sql` union all `)
-    for (const { row } of tx.all<{ row: number }>(some)) rows.add(row)
-  }
-  return all(
-    tx,
-    sql`select ${columnsOf(order)} from documents where rowid in ${inList([...rows])}
-      order by ${orderBy(order)} limit ${limit} offset ${skip}`,
-  )
+  const read = readerOfPlaces(tx, order, and(sql`owner <> ${id}`, sql`creator <> ${id}`, rest))
+  const others = strangers.flatMap((place) => read(place, need))
+  return [...new Map([...mine, ...others].map((found) => [found.row, found])).values()]
 }

@@ -2,18 +2,19 @@ import { type SQL, sql } from 'drizzle-orm'
 import type { Tx } from '../../database/connection'
 import { oncePerConnection } from '../../database/connection'
 import type { Account } from '../../directory/people'
-import { type ByRelation, type Place, type Sight, sightOf } from '../sights'
+import { type ByRelation, type Place, sightOf } from '../sights'
 import type { VaultQuery } from './query'
 
-/** The places that a list is about: what its reader may see, as far as folder, class, lifecycle and state are asked for. */
+/** The places that a list is about: what its reader may see, as far as folder, class, lifecycle and state are asked. */
 export interface Scope {
   account: Account
   whole: number[]
   partly: [place: number, ByRelation][]
   /** Whether nothing at all is left out, so that nothing need be asked. */
   everything: boolean
-  /** How many documents stand in each place. */
+  /** How many documents stand in each place, and in all. */
   counts: Map<number, number>
+  documents: number
   places: Map<number, Place>
 }
 
@@ -44,6 +45,8 @@ function isWanted({
 export function scopeOf(tx: Tx, account: Account, query: Partial<VaultQuery> = {}): Scope {
   const sight = sightOf(tx, account)
   const counts = new Map(counted(tx).all() as [number, number][])
+  let documents = 0
+  for (const count of counts.values()) documents += count
   const wanted = isWanted(query)
   const asked = (wanted ? sight.places.filter(wanted) : sight.places).filter(({ id }) => counts.has(id))
   return {
@@ -54,17 +57,21 @@ export function scopeOf(tx: Tx, account: Account, query: Partial<VaultQuery> = {
     ),
     everything: sight.everything && !wanted,
     counts,
+    documents,
     places: new Map(asked.map((place) => [place.id, place])),
   }
 }
 
-/** A scope with fewer places. */
-export const narrowed = (scope: Scope, keep: (place: Place) => boolean): Scope => {
-  const isKept = (id: number) => keep(scope.places.get(id)!)
+/** A scope with some of its places alone. */
+export function narrowed(scope: Scope, kept: Place[]): Scope {
+  const ids = kept.map(({ id }) => id)
+  const seen = new Map(scope.partly)
+  const whole = new Set(scope.whole)
   return {
     ...scope,
-    whole: scope.whole.filter(isKept),
-    partly: scope.partly.filter(([id]) => isKept(id)),
+    places: new Map(kept.map((place) => [place.id, place])),
+    whole: ids.filter((id) => whole.has(id)),
+    partly: ids.flatMap((id) => (seen.has(id) ? [[id, seen.get(id)!] as [number, ByRelation]] : [])),
     everything: false,
   }
 }
@@ -82,11 +89,14 @@ export function seenByRelation({ account, partly }: Scope): SQL {
     when 0 then place in ${of(0)} when 1 then place in ${of(1)} when 2 then place in ${of(2)} else place in ${of(3)} end)`
 }
 
-/** That a document is in the scope; undefined where every document is. */
-export function isInScope(scope: Scope): SQL | undefined {
+/** That a document is in the scope; undefined where every document is. Found by its place. */
+export const isInScope = (scope: Scope): SQL | undefined => inScope(scope, sql`place`)
+
+/** As `isInScope`, asked of documents that are found by something else: the plus keeps SQLite from going by place. */
+export const isAlsoInScope = (scope: Scope): SQL | undefined => inScope(scope, sql`+place`)
+
+function inScope(scope: Scope, place: SQL): SQL | undefined {
   if (scope.everything) return undefined
-  const whole = sql`place in ${inList(scope.whole)}`
+  const whole = sql`${place} in ${inList(scope.whole)}`
   return scope.partly.length ? sql`(${whole} or ${seenByRelation(scope)})` : whole
 }
-
-export type { Sight }

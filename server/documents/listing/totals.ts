@@ -2,8 +2,8 @@ import { and, type SQL, sql } from 'drizzle-orm'
 import type { Tx } from '../../database/connection'
 import type { VaultQuery } from './query'
 import { bounds } from './bounds'
-import { inList, isInScope, type Scope } from './scope'
-import { countFound, hasText, isFound, type Needle } from './texts'
+import { inList, isAlsoInScope, type Scope } from './scope'
+import { countFound, isFound, type Needle } from './texts'
 
 /** How many documents a list has; `isLeast` where there may be more than were counted. */
 export interface Total {
@@ -29,7 +29,7 @@ export function totalOf(tx: Tx, scope: Scope, query: Partial<VaultQuery>, needle
   if (needle) return totalOfText(tx, scope, query, needle)
   const { revision, intake, checkedOut } = query
   if (intake || checkedOut) {
-    const where = and(isInScope(scope), filtersOf(query))
+    const where = and(isAlsoInScope(scope), filtersOf(query))
     return exactly(count(tx, sql`documents where ${where}`))
   }
   return exactly(revision ? totalOfLabel(tx, scope, revision) : totalOfPlaces(tx, scope))
@@ -93,20 +93,18 @@ function ownIn(
 
 /** Counted exactly as long as they are few; beyond that the list says that there may be more. */
 function totalOfText(tx: Tx, scope: Scope, query: Partial<VaultQuery>, needle: Needle): Total {
-  const rest = and(isInScope(scope), filtersOf(query))
-  if (needle.match === null) {
-    const looked = sql`(select * from documents where ${rest ?? sql`true`} limit ${bounds.lookedAt})`
-    const found = count(tx, sql`(select 1 from ${looked} where ${hasText(needle)})`)
-    return { total: found, isLeast: totalOfPlaces(tx, scope) > bounds.lookedAt }
-  }
+  const rest = and(isAlsoInScope(scope), filtersOf(query))
+  const most = 5 * bounds.counted
   if (countFound(tx, needle, bounds.counted + 1) <= bounds.counted)
     return exactly(count(tx, sql`documents where ${and(isFound(needle), rest)}`))
-  const some = sql`(select rowid as key from document_texts where document_texts match ${needle.match} limit ${5 * bounds.counted})`
-  const found = sql`(select 1 from ${some} as found join documents on documents.key = found.key
+  const some =
+    needle.match === undefined
+      ? sql`select rowid as "row" from documents where ${isFound(needle)} limit ${most}`
+      : sql`select documents.rowid as "row" from
+          (select rowid as found from document_texts where document_texts match ${needle.match} limit ${most})
+          cross join documents on documents.key = found`
+  const seen = sql`(select 1 from (${some}) as some cross join documents on documents.rowid = some."row"
     where ${rest ?? sql`true`} limit ${bounds.counted})`
-  const total = count(tx, found)
-  return {
-    total,
-    isLeast: total >= bounds.counted || countFound(tx, needle, 5 * bounds.counted + 1) > 5 * bounds.counted,
-  }
+  const total = count(tx, seen)
+  return { total, isLeast: total >= bounds.counted || countFound(tx, needle, most + 1) > most }
 }

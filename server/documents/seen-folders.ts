@@ -1,24 +1,8 @@
-import { and, eq, gt, lt, or, type SQL } from 'drizzle-orm'
 import { bitOf, parentOf, relations, rightsInState } from '../../core/access'
 import { published } from '../configuration/published'
 import type { Tx } from '../database/connection'
-import { documents } from '../database/schema'
 import { allFolders, inFolderAs } from '../directory/folders'
 import { type Account, asPerson } from '../directory/people'
-import { isInScope, scopeOf } from './listing/scope'
-
-/** The condition that keeps a list to what a person may see; undefined where that is everything. */
-export const visible = (tx: Tx, account: Account): SQL | undefined => isInScope(scopeOf(tx, account))
-
-/** The condition that keeps a list to a folder and all below it; undefined for the root. */
-export const inFolder = (folder: string): SQL | undefined =>
-  folder === '/'
-    ? undefined
-    : // “0” is the character after “/”: whatever follows a slash comes before it.
-      or(
-        eq(documents.folder, folder),
-        and(gt(documents.folder, `${folder}/`), lt(documents.folder, `${folder}0`)),
-      )
 
 /** The folders in or below which a person may see documents of some lifecycle in some state. */
 export function seenFolders(tx: Tx, account: Account): string[] {
