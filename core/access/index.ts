@@ -29,4 +29,13 @@ export {
   rightsOf,
 } from './rights-in'
 export { type StateOfRights } from './rights/right-kind'
-export { allows, allowsIn, chainTo, folderGrants, principalsOf, stateGrants, withRelation } from './rules'
+export {
+  allows,
+  allowsIn,
+  chainTo,
+  folderGrants,
+  type Granting,
+  principalsOf,
+  stateGrants,
+  withRelation,
+} from './rules'

@@ -54,7 +54,7 @@ export interface Act {
   /** What people call it. */
   action: string
   subject: {
-    kind: 'document' | 'configuration' | 'intake' | 'person' | 'vault' | 'finding'
+    kind: 'document' | 'configuration' | 'intake' | 'person' | 'group' | 'folder' | 'vault' | 'finding'
     id: string
     name: string
   }

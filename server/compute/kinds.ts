@@ -12,6 +12,10 @@ import { listDocuments } from '../documents/list'
 import type { VaultQuery } from '../documents/listing/query'
 import { labelsOfArchive, labelsOfFolder } from '../documents/label-sources'
 import { possibleActs } from '../documents/possible-acts'
+import { type DirectoryChange, readPeople } from '../../core/directory'
+import { wholeDirectory } from '../directory/directory'
+import { type AccessAsked, explainAccess, whoCan } from '../directory/explain'
+import { previewChange, previewTakingBack } from '../directory/preview'
 import { tryPatterns } from '../intake/patterns'
 import { found } from '../documents/find'
 import { overview } from '../overview/queries'
@@ -99,6 +103,29 @@ export const computations = {
   ),
   'scheme-use': computation(20, 'the labels in use', (db, { scheme }: { scheme: string }) =>
     schemeInUse(db, published(db).configuration, scheme),
+  ),
+  'preview-change': computation(
+    30,
+    'looking at what the change would do',
+    (db, { change }: { change: DirectoryChange }) => consistently(db, () => previewChange(db, change)),
+  ),
+  'preview-taking-back': computation(
+    30,
+    'looking at what taking it back would do',
+    (db, { id }: { id: number }) => consistently(db, () => previewTakingBack(db, id)),
+  ),
+  'read-people': computation(20, 'reading the list', (db, { text }: { text: string }) =>
+    readPeople(text, wholeDirectory(db)),
+  ),
+  'explain-access': computation(
+    10,
+    'explaining',
+    (db, { account, asked }: { account: Account; asked: AccessAsked }) => explainAccess(db, account, asked),
+  ),
+  'who-can': computation(
+    20,
+    'asking everybody',
+    (db, { account, asked }: { account: Account; asked: AccessAsked }) => whoCan(db, account, asked),
   ),
   trail: computation(20, 'the search in the trail', (db, asked: TrailQuery) => trail(db, asked)),
   'verify-trail': computation(600, 'verifying the trail', (db, _: null) => verify(db)),

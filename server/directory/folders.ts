@@ -1,4 +1,11 @@
-import { type Directory, type Folder, type Person, type Relation, rightsInFolders } from '../../core/access'
+import {
+  type Directory,
+  type Folder,
+  type Person,
+  type Relation,
+  rightsInFolders,
+  parentOf,
+} from '../../core/access'
 import type { DirectoryFolder } from '../../core/directory'
 import { oncePerConnection, type Tx } from '../database/connection'
 import { directoryState, folders, people, places } from '../database/schema'
@@ -40,25 +47,34 @@ export const inFolderAs = (
   tx: Tx,
 ): ((person: Person, path: string, relation?: Relation) => ReturnType<Known['rights']>) => known(tx).rights
 
-/** The lifecycles at home in each folder: those it names, or the nearest one above does, and those in use there. */
-export function lifecyclesAtHome(tx: Tx): Map<string, string[]> {
+/** The lifecycles whose documents stand in each folder. */
+export function inUseIn(tx: Tx): Map<string, string[]> {
   const inUse = new Map<string, string[]>()
   for (const { folder, lifecycle } of statements(tx).inUse.all())
     inUse.set(folder, [...(inUse.get(folder) ?? []), lifecycle])
-  const home = new Map<string, string[]>()
+  return inUse
+}
+
+/** What is at home in each folder: what it names itself, or the nearest one above does, and what is in use there. */
+export function homeOf(
+  folders: DirectoryFolder[],
+  inUse: Map<string, string[]>,
+  named: (folder: DirectoryFolder) => string[] | undefined,
+): Map<string, string[]> {
   const said = new Map<string, string[]>()
-  for (const { path, lifecycles } of allFolders(tx)) {
-    const above = said.get(path.slice(0, path.lastIndexOf('/')) || '/')
-    const own = lifecycles ?? above ?? []
-    said.set(path, own)
-    home.set(path, [...new Set([...own, ...(inUse.get(path) ?? [])])])
-  }
-  return home
+  const sorted = [...folders].sort((one, other) => one.path.length - other.path.length)
+  return new Map(
+    sorted.map((folder) => {
+      const own = named(folder) ?? said.get(parentOf(folder.path)) ?? []
+      said.set(folder.path, own)
+      return [folder.path, [...new Set([...own, ...(inUse.get(folder.path) ?? [])])]]
+    }),
+  )
 }
 
 /** The people and folders that a configuration is checked against. */
 export function directoryOf(tx: Tx): Directory {
-  const home = lifecyclesAtHome(tx)
+  const home = homeOf(allFolders(tx), inUseIn(tx), ({ lifecycles }) => lifecycles)
   return {
     people: tx
       .select({

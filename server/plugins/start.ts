@@ -1,5 +1,8 @@
+import { join } from 'node:path'
 import { DataFolderError } from '../database/connection'
 import { clearLeftBehind } from '../files/coming'
+import { MailSender } from '../mail/sender'
+import { startMailServer } from '../stand-ins/mail-server'
 import { type Vault, vault } from '../utils/vault'
 
 /** The vault; where its data folder cannot be used, the server says why and ends. */
@@ -13,12 +16,18 @@ function opened(): Vault {
   }
 }
 
+/** Sends mail by the server that is set, or by one that stands in for it and keeps letters beside the data. */
+async function startMail(db: Vault['db'], dataFolder: string): Promise<void> {
+  const server = process.env.ILMENITE_SMTP ?? (await startMailServer(join(dataFolder, 'mail')))
+  new MailSender(db, server, process.env.ILMENITE_MAIL_FROM ?? 'vault@localhost').start()
+}
+
 /**
  * Opens the vault before the first request, clears what a killed server left half-written, and then takes its jobs
  * up again. What cannot be cleared is said in the log, and keeps no job waiting.
  */
 export default defineNitroPlugin(async () => {
-  const { db, store, runner } = opened()
+  const { db, store, runner, dataFolder } = opened()
   try {
     clearLeftBehind(db, store)
     await store.sweep()
@@ -26,4 +35,5 @@ export default defineNitroPlugin(async () => {
     console.error('What the last server left half-written could not be cleared away:', error)
   }
   await runner.start()
+  await startMail(db, dataFolder)
 })

@@ -1,25 +1,42 @@
 import { isIP } from 'node:net'
-import { RateLimiterMemory, type RateLimiterRes } from 'rate-limiter-flexible'
+import { RateLimiterRes, RateLimiterSQLite } from 'rate-limiter-flexible'
+import { type Db, oncePerConnection } from '../database/connection'
 import { Refusal } from '../refusal'
+import { hashOf } from './secrets'
 
 const minutes = (count: number) => count * 60
 
-/** How many sign-ins may go wrong, and for how long it then rests. Kept in memory: a restart forgets them. */
-const limits = {
+/** How many sign-ins may go wrong in so many seconds, and for how long it then rests. */
+const rules = {
   /** For one account from one place. */
-  pair: new RateLimiterMemory({ points: 10, duration: minutes(5), blockDuration: minutes(5) }),
+  pair: { points: 10, duration: minutes(5), blockDuration: minutes(5) },
   /** From one place, for whomever. */
-  place: new RateLimiterMemory({ points: 40, duration: minutes(5), blockDuration: minutes(5) }),
+  place: { points: 40, duration: minutes(5), blockDuration: minutes(5) },
   /** For one account, from wherever: guessing from many places. */
-  account: new RateLimiterMemory({ points: 100, duration: minutes(60), blockDuration: minutes(15) }),
+  account: { points: 100, duration: minutes(60), blockDuration: minutes(15) },
   /** In a browser in which this person has signed in before, which no stranger can use up. */
-  browser: new RateLimiterMemory({ points: 10, duration: minutes(5), blockDuration: minutes(5) }),
+  browser: { points: 10, duration: minutes(5), blockDuration: minutes(5) },
 }
-type Limit = keyof typeof limits
+type Limit = keyof typeof rules
 type Count = [limit: Limit, key: string]
 
-/** A mail address as it is compared: the same however it is typed. */
-export const normalMail = (mail: string): string => mail.trim().normalize('NFKC').toLowerCase()
+/** The counts stand in the database, so that a restart forgets none of them. */
+const limitsOf = oncePerConnection((db) => {
+  const table = { tableName: 'sign_in_attempts', tableCreated: true, clearExpiredByTimeout: true }
+  const limit = (keyPrefix: Limit) =>
+    new RateLimiterSQLite({
+      ...{ storeClient: db.$client, storeType: 'better-sqlite3', keyPrefix },
+      ...{ ...table, ...rules[keyPrefix] },
+    })
+  return {
+    pair: limit('pair'),
+    place: limit('place'),
+    account: limit('account'),
+    browser: limit('browser'),
+  } satisfies Record<Limit, RateLimiterSQLite>
+})
+
+export { normalMail } from '../../core/directory'
 
 /**
  * Where a request came from, as it is counted: an IPv4 address also where it is written as IPv6, and of IPv6 the
@@ -45,6 +62,7 @@ export function placeOf(address: string | undefined): string {
  * @throws Refusal where too many have gone wrong.
  */
 export async function countAttempt(
+  db: Db,
   mail: string,
   place: string,
   browser: string | undefined,
@@ -56,23 +74,28 @@ export async function countAttempt(
         ['place', place],
         ['account', mail],
       ]
+  const limits = limitsOf(db)
   const refusals = await Promise.all(
     counts.map(([limit, key]) =>
-      limits[limit].consume(key).then(
+      limits[limit].consume(hashOf(key)).then(
         () => undefined,
-        (state: RateLimiterRes) => state,
+        (state: RateLimiterRes | Error) => {
+          if (state instanceof RateLimiterRes) return state
+          throw state
+        },
       ),
     ),
   )
   const longest = Math.max(...refusals.map((state) => state?.msBeforeNext ?? -1))
   if (longest >= 0) throw tooMany(longest)
   return async () => {
-    await Promise.all(counts.map(([limit, key]) => takeBack(limit, key)))
+    await Promise.all(counts.map(([limit, key]) => takeBack(db, limit, hashOf(key))))
   }
 }
 
 /** A right password clears what is counted for its person; of the place it takes back no more than itself. */
-async function takeBack(limit: Limit, key: string): Promise<void> {
+async function takeBack(db: Db, limit: Limit, key: string): Promise<void> {
+  const limits = limitsOf(db)
   if (limit === 'place') await limits.place.reward(key)
   else await limits[limit].delete(key)
 }

@@ -24,7 +24,7 @@ const mara = () => vault.who('Mara Feldhaus')
 describe('a session', () => {
   it('is known by its token, of which the database holds no more than a hash', () => {
     const token = beginSession(vault.db, mara().id)
-    expect(holderOf(vault.db, token)?.name).toBe('Mara Feldhaus')
+    expect(holderOf(vault.db, token)?.person.name).toBe('Mara Feldhaus')
     expect(JSON.stringify(vault.db.select().from(sessions).all())).not.toContain(token)
     const { tokenHash } = vault.db.select().from(sessions).get()!
     expect(holderOf(vault.db, tokenHash)).toBeUndefined()
@@ -36,7 +36,7 @@ describe('a session', () => {
       string,
     ]
     endSession(vault.db, one)
-    expect([one, two, three].map((token) => holderOf(vault.db, token)?.name)).toEqual([
+    expect([one, two, three].map((token) => holderOf(vault.db, token)?.person.name)).toEqual([
       undefined,
       'Mara Feldhaus',
       'Mara Feldhaus',

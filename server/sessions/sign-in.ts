@@ -6,6 +6,7 @@ import { people } from '../database/schema'
 import type { Account } from '../directory/people'
 import { Refusal } from '../refusal'
 import { countAttempt, normalMail } from './attempts'
+import { requireGoodPassword } from './password-rules'
 import { hashPassword, matches } from './passwords'
 import { beginSession, endSessionsOf, knownBrowser, rememberBrowser } from './sessions'
 
@@ -17,6 +18,8 @@ export interface SignInAttempt {
   place: string
   /** The token of a browser that is remembered. */
   browser?: string
+  /** The browser as it names itself, for the person’s list of sessions. */
+  agent?: string
 }
 
 export interface SignedIn {
@@ -32,25 +35,25 @@ let decoy: Promise<string> | undefined
  * Signs in. Takes as long for an unknown address as for a wrong password, and says the same of both.
  * @throws Refusal
  */
-export async function signIn(db: Db, { mail, password, place, browser }: SignInAttempt): Promise<SignedIn> {
+export async function signIn(
+  db: Db,
+  { mail, password, place, browser, agent }: SignInAttempt,
+): Promise<SignedIn> {
   const address = normalMail(mail)
   const account = db.select().from(people).where(eq(people.mail, address)).get()
   const known = account && browser ? knownBrowser(db, browser, account.id) : undefined
-  const takeBack = await countAttempt(address, place, known)
+  const takeBack = await countAttempt(db, address, place, known)
   decoy ??= hashPassword(randomUUID())
-  const right = await matches(password, account?.passwordHash ?? (await decoy))
-  if (!right || !account?.active)
+  const right = await matches(password, account?.passwordHash || (await decoy))
+  if (!right || !account?.active || !account.passwordHash)
     throw new Refusal('not-signed-in', 'this mail address and password do not belong together')
   await takeBack()
   return {
     account,
-    session: beginSession(db, account.id),
+    session: beginSession(db, account.id, agent),
     browser: known ? undefined : rememberBrowser(db, account.id),
   }
 }
-
-/** Fewer characters than this are tried out in a day. */
-const shortest = 10
 
 /**
  * Gives a person another password, and ends all their other sessions.
@@ -61,13 +64,9 @@ export async function changePassword(
   account: Account,
   { current, wanted, place, session }: { current: string; wanted: string; place: string; session: string },
 ): Promise<void> {
-  if (wanted.length < shortest)
-    throw new Refusal(
-      'invalid',
-      `the new password has fewer than ${shortest} characters: choose a longer one`,
-    )
+  requireGoodPassword(wanted)
   if (wanted === current) throw new Refusal('invalid', 'the new password is the one you have')
-  const takeBack = await countAttempt(account.mail, place, `password of ${account.id}`)
+  const takeBack = await countAttempt(db, account.mail, place, `password of ${account.id}`)
   if (!(await matches(current, account.passwordHash)))
     throw new Refusal('forbidden', 'the password you have now is another one: nothing was changed')
   await takeBack()

@@ -7,7 +7,9 @@ import type { Account } from '../directory/people'
 import { faultOfStorage } from '../files/storage-fault'
 import { TooLargeError } from '../files/store'
 import { Refusal, type RefusalKind } from '../refusal'
+import { tokenOpens } from '../../shared/token-acts'
 import { holderOf } from '../sessions/sessions'
+import { bearerOf } from '../sessions/tokens'
 import { requireSameOrigin } from './same-origin'
 import { token } from './session'
 import { type Vault, vault } from './vault'
@@ -40,13 +42,52 @@ export function route<T>(who: Who, handler: (context: RouteContext) => T | Promi
 }
 
 function caller(event: H3Event, who: Who): Account {
-  const session = token(event, 'session')
-  const person = session ? holderOf(vault().db, session) : undefined
-  if (!person) throw new Refusal('not-signed-in', 'sign in first')
-  if (who === 'administrator' && !person.administrator)
-    throw new Refusal('forbidden', `${person.name} is no administrator of this vault: ask one`)
-  return person
+  const account = bearer(event) ?? signedIn(event)
+  if (who === 'administrator' && !account.administrator)
+    throw new Refusal('forbidden', `${account.name} is no administrator of this vault: ask one`)
+  return account
 }
+
+/** Whoever sends a token with the request (RFC 6750). @throws Refusal where it is good no more, or not for this. */
+function bearer(event: H3Event): Account | undefined {
+  const [, secret] = /^Bearer +(\S+)$/i.exec(getHeader(event, 'authorization') ?? '') ?? []
+  if (!secret) return undefined
+  const found = bearerOf(vault().db, secret)
+  if (!found)
+    throw new Refusal('not-signed-in', 'this token is good no more: make another one on your own page')
+  const path = getRequestURL(event).pathname.replace(/^\/api\//, '')
+  if (!tokenOpens(found.acts, event.method, path))
+    throw new Refusal(
+      'forbidden',
+      'this token is not good for that: it may read, and do what it was made for',
+    )
+  return found.account
+}
+
+/** Whoever is signed in, or as whom they look; then nothing is changed. */
+function signedIn(event: H3Event): Account {
+  const session = token(event, 'session')
+  const holder = session ? holderOf(vault().db, session) : undefined
+  if (!holder) throw new Refusal('not-signed-in', 'sign in first')
+  const { person, lookingAs } = holder
+  if (!lookingAs) return person
+  const isReading = event.method === 'GET' || event.method === 'HEAD'
+  if (!isReading && !isOwn(event))
+    throw new Refusal(
+      'forbidden',
+      `you look at the vault as ${lookingAs.name}, and change nothing meanwhile: look as yourself again first`,
+    )
+  event.context.lookedAtBy = person
+  return lookingAs
+}
+
+/** Whether a request is about the session itself: signing out, and looking as oneself again. */
+const isOwn = (event: H3Event): boolean =>
+  event.method === 'DELETE' && /^\/api\/session(\/look-as)?$/.test(getRequestURL(event).pathname)
+
+/** Who looks at the vault as the caller. */
+export const lookedAtBy = (event: H3Event): Account | undefined =>
+  event.context.lookedAtBy as Account | undefined
 
 /** What each kind of refusal is in HTTP (RFC 9110). */
 const statuses: Record<RefusalKind, number> = {

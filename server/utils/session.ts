@@ -33,3 +33,13 @@ export const requestPlace = (event: H3Event): string =>
       ? getHeader(event, 'x-forwarded-for')?.split(',').at(-1)?.trim()
       : event.node.req.socket.remoteAddress,
   )
+
+/**
+ * Where the vault is reached, for links that are sent. What a request says of it is believed of administrators alone:
+ * somebody else could have another’s link point to a place of their own.
+ */
+export const originOf = (event: H3Event, isTrusted: boolean): string =>
+  process.env.ILMENITE_ORIGIN ??
+  (isTrusted
+    ? getRequestURL(event, { xForwardedHost: true, xForwardedProto: true }).origin
+    : `http://${process.env.HOST ?? '127.0.0.1'}:${process.env.PORT ?? 3000}`)

@@ -42,7 +42,8 @@ function ask(call: typeof carla, route: Route, number: string, byField: boolean)
   const { query = {}, body, raw, document } = examples[nameOf(route)]!
   const inAddress = byField ? seen : number
   const path = route.path.replace(':number', inAddress).replace(':version', '1')
-  const search = new URLSearchParams(query as Record<string, string>).toString()
+  const inQuery = document && document in query ? { [document]: number } : {}
+  const search = new URLSearchParams({ ...query, ...inQuery } as Record<string, string>).toString()
   const isNamed = byField || document?.startsWith('documents')
   const asked = body && isNamed ? withField(body, document!, number) : body
   return call(

@@ -1,10 +1,13 @@
+import type { SignedIn } from '../../../shared/answers'
 import { published } from '../../configuration/published'
+import { lookedAtBy } from '../../utils/route'
 
-export default route('person', ({ account, db }) => ({
-  id: account.id,
-  name: account.name,
-  mail: account.mail,
-  administrator: account.administrator,
-  groups: account.groups,
-  configuration: published(db).id,
-}))
+export default route('person', ({ event, account, db }): SignedIn => {
+  const { id, name, mail, administrator, groups, mailWhen } = account
+  const looking = lookedAtBy(event)
+  return {
+    ...{ id, name, mail, administrator, groups, mailWhen },
+    configuration: published(db).id,
+    lookedAtBy: looking ? { id: looking.id, name: looking.name } : null,
+  }
+})

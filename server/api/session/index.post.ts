@@ -7,6 +7,7 @@ export default route('everybody', async ({ event, db }) => {
     ...{ mail, password },
     place: requestPlace(event),
     browser: token(event, 'browser'),
+    agent: getHeader(event, 'user-agent'),
   })
   keepToken(event, 'session', session)
   if (browser) keepToken(event, 'browser', browser)

@@ -1,0 +1,4 @@
+import { tokensOf } from '../../../sessions/tokens'
+
+/** The caller’s tokens for scripts. */
+export default route('person', ({ db, account }) => tokensOf(db, account.id))

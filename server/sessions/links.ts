@@ -1,0 +1,113 @@
+import { and, eq, gt, lte } from 'drizzle-orm'
+import { record } from '../audit/trail'
+import { clock, now } from '../clock'
+import { atomically, type Db, type Tx } from '../database/connection'
+import { people, signInLinks } from '../database/schema'
+import { type Account, account as accountOf } from '../directory/people'
+import { putInOutbox } from '../mail/outbox'
+import { Refusal } from '../refusal'
+import { countAttempt, normalMail } from './attempts'
+import { hashPassword } from './passwords'
+import { requireGoodPassword } from './password-rules'
+import { hashOf, newToken } from './secrets'
+import { beginSession, endSessionsOf, rememberBrowser } from './sessions'
+
+/** How long a link is good, in hours: for the first sign-in, and for a password that is forgotten. */
+const hours = { first: 7 * 24, forgotten: 1 }
+
+/** A secret that is good once, until it is used or too old; any earlier one of the person is good no more. */
+function newLink(tx: Tx, personId: string, lasts: number): string {
+  const secret = newToken()
+  const until = new Date(clock.now().getTime() + lasts * 3_600_000).toISOString()
+  tx.delete(signInLinks).where(lte(signInLinks.until, now())).run()
+  tx.delete(signInLinks).where(eq(signInLinks.personId, personId)).run()
+  tx.insert(signInLinks)
+    .values({ tokenHash: hashOf(secret), personId, at: now(), until })
+    .run()
+  return secret
+}
+
+const linkAt = (origin: string, secret: string): string => `${origin}/sign-in?link=${secret}`
+
+/**
+ * A link by which somebody chooses their first password, or another one; sent to their address, and told once to the
+ * administrator who asks for it. @throws Refusal where the person is deactivated or not there.
+ */
+export function sendFirstLink(db: Db, actor: Account, personId: string, origin: string): string {
+  return atomically(db, (tx) => {
+    const person = accountOf(tx, personId)
+    if (!person) throw new Refusal('not-found', 'there is no such person in the directory')
+    if (!person.active) throw new Refusal('conflict', `${person.name} is deactivated: make them active first`)
+    const link = linkAt(origin, newLink(tx, person.id, hours.first))
+    putInOutbox(tx, {
+      recipient: person.mail,
+      subject: 'Your sign-in to the vault',
+      body: `${person.name},\n\n${actor.name} has opened the vault for you. Choose your password here, within seven days:\n\n${link}\n\nThe link is good once.\n`,
+    })
+    record(tx, actor, {
+      code: 'send-link',
+      action: 'send a sign-in link',
+      subject: { kind: 'person', id: person.id, name: person.name },
+    })
+    return link
+  })
+}
+
+/** Sends a link to whoever has forgotten their password. It says the same, and takes as long, where there is nobody. */
+export async function sendForgotten(db: Db, mail: string, place: string, origin: string): Promise<void> {
+  const address = normalMail(mail)
+  await countAttempt(db, `forgotten ${address}`, place, undefined)
+  const person = db.select().from(people).where(eq(people.mail, address)).get()
+  atomically(db, (tx) => {
+    const link = linkAt(origin, newLink(tx, person?.active ? person.id : '', hours.forgotten))
+    if (!person?.active) return
+    putInOutbox(tx, {
+      recipient: person.mail,
+      subject: 'Another password for the vault',
+      body: `${person.name},\n\nsomebody, most likely you, asked for another password. Choose it here, within the hour:\n\n${link}\n\nThe link is good once. Where it was not you, nothing need be done.\n`,
+    })
+  })
+}
+
+/** Whose link it is, while it is good. */
+export function holderOfLink(tx: Tx, secret: string): Account | undefined {
+  const found = tx
+    .select({ person: people })
+    .from(signInLinks)
+    .innerJoin(people, eq(people.id, signInLinks.personId))
+    .where(
+      and(eq(signInLinks.tokenHash, hashOf(secret)), gt(signInLinks.until, now()), eq(people.active, true)),
+    )
+    .get()
+  return found?.person
+}
+
+const spent = () =>
+  new Refusal('forbidden', 'this link is good no more: ask for a new one by “forgotten?” on the sign-in page')
+
+/**
+ * Chooses a password by a link, which is used up by it; all sessions of the person end, and a new one begins.
+ * @throws Refusal where the link is good no more, or the password too weak.
+ */
+export async function usePasswordLink(
+  db: Db,
+  { token, password, place }: { token: string; password: string; place: string },
+): Promise<{ account: Account; session: string; browser: string }> {
+  await countAttempt(db, `link ${hashOf(token).slice(0, 16)}`, place, undefined)
+  requireGoodPassword(password)
+  if (!holderOfLink(db, token)) throw spent()
+  const passwordHash = await hashPassword(password)
+  return atomically(db, (tx) => {
+    const account = holderOfLink(tx, token)
+    if (!account) throw spent()
+    tx.delete(signInLinks).where(eq(signInLinks.personId, account.id)).run()
+    tx.update(people).set({ passwordHash }).where(eq(people.id, account.id)).run()
+    endSessionsOf(tx, account.id)
+    record(tx, account, {
+      code: 'set-password',
+      action: 'choose a password by a link',
+      subject: { kind: 'person', id: account.id, name: account.name },
+    })
+    return { account, session: beginSession(tx, account.id), browser: rememberBrowser(tx, account.id) }
+  })
+}
