@@ -5,16 +5,16 @@ import vue from 'eslint-plugin-vue'
 import { exceptions } from './lint-exceptions.mjs'
 import tseslint from 'typescript-eslint'
 
-/** Imports point one way: app → shared → core, server → archive and shared → core, bin → archive → core. */
+/** Imports point one way: app → shared → core, server → archive, shared → core, bin → archive, backup → core. */
 const boundaries = [
   {
     target: './core',
-    from: ['./app', './archive', './server', './shared', './bin', './demo', './scripts'],
+    from: ['./app', './archive', './backup', './server', './shared', './bin', './demo', './scripts'],
     message: 'core stands alone',
   },
   {
     target: './shared',
-    from: ['./app', './archive', './server', './bin', './demo'],
+    from: ['./app', './archive', './backup', './server', './bin', './demo'],
     message: 'shared rests on core alone',
   },
   {
@@ -22,11 +22,16 @@ const boundaries = [
     from: ['./app', './server', './shared', './bin', './demo'],
     message: 'what reads archives rests on core alone',
   },
+  {
+    target: './backup',
+    from: ['./app', './archive', './server', './shared', './bin', './demo'],
+    message: 'backups rest on core alone',
+  },
   { target: './server', from: ['./app', './bin', './demo'], message: 'the server rests on shared and core' },
   {
     target: './bin',
     from: ['./app', './server', './shared', './demo'],
-    message: 'the command line rests on archive and core alone',
+    message: 'the command line rests on archive, backup and core alone',
   },
 ]
 
@@ -138,7 +143,14 @@ export default tseslint.config(
     },
   },
   {
-    files: ['archive/**/*.ts', 'server/**/*.ts', 'shared/**/*.ts', 'bin/**/*.ts', 'demo/**/*.ts'],
+    files: [
+      'archive/**/*.ts',
+      'backup/**/*.ts',
+      'server/**/*.ts',
+      'shared/**/*.ts',
+      'bin/**/*.ts',
+      'demo/**/*.ts',
+    ],
     rules: {
       'no-restricted-imports': [
         'error',

@@ -6,7 +6,7 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
-          include: ['core', 'shared', 'archive', 'demo', 'server'].map((part) => `${part}/**/*.test.ts`),
+          include: ['core', 'shared', 'archive', 'backup', 'demo', 'server'].map((part) => `${part}/**/*.test.ts`),
           testTimeout: 30_000,
         },
       },

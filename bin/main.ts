@@ -2,6 +2,7 @@ import { defineCommand, renderUsage, runCommand, type CommandDef } from 'citty'
 import { UsageError } from './input'
 import { accessCommand } from './commands/access'
 import { auditCommand } from './commands/audit'
+import { backupCommand, restoreCommand, verifyCommand } from './commands/backup'
 import { checkCommand } from './commands/check'
 import { conditionCommand } from './commands/condition'
 import { exportCommand } from './commands/export'
@@ -25,6 +26,9 @@ const root = defineCommand({
     intake: intakeCommand,
     audit: auditCommand,
     sessions: sessionsCommand,
+    backup: backupCommand,
+    restore: restoreCommand,
+    verify: verifyCommand,
   },
 })
 

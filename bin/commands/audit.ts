@@ -1,22 +1,19 @@
 import { createHash } from 'node:crypto'
 import { existsSync } from 'node:fs'
-import { join, resolve } from 'node:path'
+import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { defineCommand } from 'citty'
 import { type ChainedEntry, verifyChain } from '../../core/audit'
+import { dataArgument, dataFolder } from '../data-folder'
 import { answer, UsageError } from '../input'
 
 const verifyCommand = defineCommand({
   meta: { name: 'verify', description: 'whether the audit trail is whole, from its first entry to its last' },
   args: {
-    data: {
-      type: 'string',
-      description: 'the data folder; else ILMENITE_DATA, else ./data',
-      valueHint: 'FOLDER',
-    },
+    data: dataArgument,
   },
   async run({ args }) {
-    const folder = resolve(args.data ?? process.env.ILMENITE_DATA ?? 'data')
+    const folder = dataFolder(args.data)
     const file = join(folder, 'ilmenite.sqlite')
     if (!existsSync(file))
       throw new UsageError(`${folder} is no data folder of Ilmenite: there is no ilmenite.sqlite in it`)

@@ -1,17 +1,14 @@
 import { existsSync } from 'node:fs'
-import { join, resolve } from 'node:path'
+import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { defineCommand } from 'citty'
+import { dataArgument, dataFolder } from '../data-folder'
 import { answer, UsageError } from '../input'
 
 const endCommand = defineCommand({
   meta: { name: 'end', description: 'signs everybody out, or one person, while the server runs or not' },
   args: {
-    data: {
-      type: 'string',
-      description: 'the data folder; else ILMENITE_DATA, else ./data',
-      valueHint: 'FOLDER',
-    },
+    data: dataArgument,
     mail: {
       type: 'string',
       description: 'the person whose sessions end; without it, all',
@@ -19,7 +16,7 @@ const endCommand = defineCommand({
     },
   },
   async run({ args }) {
-    const folder = resolve(args.data ?? process.env.ILMENITE_DATA ?? 'data')
+    const folder = dataFolder(args.data)
     const file = join(folder, 'ilmenite.sqlite')
     if (!existsSync(file))
       throw new UsageError(`${folder} is no data folder of Ilmenite: there is no ilmenite.sqlite in it`)
