@@ -79,6 +79,16 @@ export const areas: Area[] = [
       schemes.map(({ id, name }) => ({ kind: 'scheme', name, detail: '', to: `/revisions/${id}` })),
     samples: ['/revisions/tarn?at=B&with=workshop-letters'],
   },
+  {
+    name: 'Access',
+    path: '/access',
+    block: 'Set up',
+    samples: [
+      '/access?folder=/Grips&who=role:author&state=issued',
+      '/access?folder=/Line/Carried over/Sealed&edit=yes',
+    ],
+  },
+  { name: 'People', path: '/people', block: 'Set up', samples: ['/people', '/people?person=3'] },
   { name: 'Intake', path: '/intake', block: 'Bring in', samples: ['/intake'] },
   {
     name: 'Vault',
@@ -96,6 +106,7 @@ export const areas: Area[] = [
   },
   { name: 'Jobs', path: '/jobs', block: 'Behind', samples: ['/jobs'] },
   { name: 'Audit', path: '/audit', block: 'Behind', samples: ['/audit'] },
+  { name: 'Your own page', path: '/own', block: null, everybody: true, samples: ['/own'] },
   { name: 'Review and publish', path: '/publish', block: null, samples: ['/publish'] },
 ]
 

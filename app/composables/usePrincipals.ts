@@ -1,4 +1,4 @@
-import { anyone, principal } from '~~/core/access'
+import { anyone, creator, owner, principal } from '~~/core/access'
 
 /** Everybody that a lifecycle can name: anyone, roles, groups, and people of the directory. */
 export function usePrincipals() {
@@ -12,6 +12,8 @@ export function usePrincipals() {
     })
     return [
       { value: anyone, name: anyone },
+      { value: owner, name: 'the owner' },
+      { value: creator, name: 'the creator' },
       ...roles.map(entry('role')),
       ...groups.map(entry('group')),
       ...people.map(entry('person')),

@@ -3,11 +3,7 @@ const route = useRoute()
 const bare = computed(() => route.path === '/sign-in')
 const finder = ref(false)
 const help = ref(false)
-const account = ref(false)
-watch(
-  () => route.path,
-  () => (account.value = false),
-)
+const session = useSession()
 
 useShortcuts([
   { keys: 'Ctrl+K', does: 'go anywhere', run: () => (finder.value = !finder.value) },
@@ -22,11 +18,9 @@ useShortcuts([
     v-else
     class="shell"
   >
-    <ShellTopBar
-      @find="finder = true"
-      @account="account = !account"
-    />
+    <ShellTopBar @find="finder = true" />
     <ShellSideNav @help="help = true" />
+    <ShellLookingAs v-if="session.person?.lookedAtBy" />
     <main
       id="main"
       tabindex="-1"
@@ -34,10 +28,6 @@ useShortcuts([
       <slot />
     </main>
     <div id="tray" />
-    <ShellAccountTray
-      v-if="account"
-      @close="account = false"
-    />
     <ShellNotices />
     <ShellFinder
       v-if="finder"
@@ -53,9 +43,9 @@ useShortcuts([
 <style scoped>
 .shell {
   display: grid;
-  grid-template: 46px auto minmax(0, 1fr) auto / 150px minmax(0, 1fr);
+  grid-template: 46px auto auto minmax(0, 1fr) auto / 150px minmax(0, 1fr);
   height: 100vh;
-  grid-template-areas: 'top top' 'nav notices' 'nav main' 'nav tray';
+  grid-template-areas: 'top top' 'looking looking' 'nav notices' 'nav main' 'nav tray';
 }
 main {
   grid-area: main;

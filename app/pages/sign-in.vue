@@ -4,19 +4,33 @@ const route = useRoute()
 const mail = ref('')
 const password = ref('')
 const refused = ref('')
+const told = ref('')
 const busy = ref(false)
+/** The secret of a link that was sent: with it a password is chosen instead of typed. */
+const link = computed(() => (typeof route.query.link === 'string' ? route.query.link : ''))
 
 async function submit() {
   busy.value = true
-  refused.value = ''
+  refused.value = told.value = ''
   try {
-    await session.signIn(mail.value, password.value)
+    if (link.value) await session.chooseByLink(link.value, password.value)
+    else await session.signIn(mail.value, password.value)
     const to = typeof route.query.to === 'string' && /^\/(?!\/)/.test(route.query.to) ? route.query.to : '/'
     await navigateTo(to)
   } catch (error) {
     refused.value = refusalOf(error).message
   } finally {
     busy.value = false
+  }
+}
+async function forgotten() {
+  refused.value = told.value = ''
+  if (!mail.value.trim()) return (refused.value = 'enter your mail address first: the link is sent there')
+  try {
+    await api('session/forgotten', { method: 'POST', body: { mail: mail.value } })
+    told.value = 'If there is somebody with this address, a link is on its way there. It is good for an hour.'
+  } catch (error) {
+    refused.value = refusalOf(error).message
   }
 }
 </script>
@@ -33,7 +47,8 @@ async function submit() {
         /><span>Ilmenite</span>
       </div>
       <p class="soft">The vault’s lifecycles, revisions and legacy intake, in one place.</p>
-      <label
+      <p v-if="link">Choose your password: ten characters or more. You are signed in with it.</p>
+      <label v-if="!link"
         >Mail address<input
           v-model="mail"
           class="field"
@@ -49,9 +64,15 @@ async function submit() {
           class="field"
           type="password"
           name="password"
-          autocomplete="current-password"
+          :autocomplete="link ? 'new-password' : 'current-password'"
           required
       /></label>
+      <p
+        v-if="told"
+        role="status"
+      >
+        {{ told }}
+      </p>
       <p
         v-if="refused"
         class="wrong"
@@ -63,7 +84,15 @@ async function submit() {
         class="act main"
         :disabled="busy"
       >
-        Sign in
+        {{ link ? 'Choose it and sign in' : 'Sign in' }}
+      </button>
+      <button
+        v-if="!link"
+        type="button"
+        class="link soft"
+        @click="forgotten"
+      >
+        Password forgotten?
       </button>
     </form>
     <div

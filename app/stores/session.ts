@@ -1,12 +1,5 @@
 import { defineStore } from 'pinia'
-
-export interface SignedIn {
-  id: string
-  name: string
-  mail: string
-  administrator: boolean
-  groups: string[]
-}
+import type { SignedIn } from '~~/shared/answers'
 
 /** Who is signed in. */
 export const useSession = defineStore('session', () => {
@@ -27,5 +20,21 @@ export const useSession = defineStore('session', () => {
   }
   const signOut = () => end('session')
   const signOutEverywhere = () => end('session/everywhere')
-  return { person, load, signIn, signOut, signOutEverywhere }
+  /** Whatever was read for one pair of eyes is read anew for the other. */
+  const seeAnew = () => window.location.assign('/vault')
+  const lookAs = (id: string) =>
+    attempt(async () => {
+      await api('session/look-as', { method: 'PUT', body: { person: id } })
+      seeAnew()
+    })
+  const lookAsOneself = () =>
+    attempt(async () => {
+      await api('session/look-as', { method: 'DELETE' })
+      window.location.assign('/access')
+    })
+  async function chooseByLink(token: string, password: string) {
+    await api('session/link', { method: 'POST', body: { token, password } })
+    await load()
+  }
+  return { lookAs, lookAsOneself, chooseByLink, person, load, signIn, signOut, signOutEverywhere }
 })

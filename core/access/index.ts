@@ -1,3 +1,4 @@
+export { heldAs, playersOf } from './as-principal'
 export { type Directory } from './directory'
 export { directoryFields } from './shape'
 export { type AccessQuestion, type Because, explain, type Explanation, type RuleAt } from './explain'

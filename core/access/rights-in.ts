@@ -35,7 +35,8 @@ const nothing: Compiled = { rules: [], roles: [] }
 
 /**
  * What people may in folders, made once for a directory and asked ever so often: the same answers as `folderGrants`
- * gives, without going through all folders each time. A path that is no folder is as the nearest one above it.
+ * gives, without going through all folders each time. A path that is no folder is as the nearest one above it. `as`
+ * asks for principals as such instead of a person.
  */
 export function rightsInFolders(folders: Folder[]) {
   const byPath = new Map(folders.map((folder) => [folder.path, folder]))
@@ -49,9 +50,9 @@ export function rightsInFolders(folders: Folder[]) {
     made.set(path, here)
     return here
   }
-  return (person: Person, path: string, relation: Relation = stranger): InFolder => {
+  return (person: Person, path: string, relation: Relation = stranger, as?: Set<Principal>): InFolder => {
     const { rules, roles } = compiled(path)
-    const held = heldBy(person, roles, relation)
+    const held = as ?? heldBy(person, roles, relation)
     return { held, granted: granted(rules, held) }
   }
 }

@@ -30,9 +30,16 @@ export interface LookedAt {
 }
 
 /** A change that was made. @throws Refusal where there is none. */
-export function directoryChange(tx: Tx, id: number) {
+function directoryChange(tx: Tx, id: number) {
   const made = tx.select().from(directoryChanges).where(eq(directoryChanges.id, id)).get()
   if (!made) throw new Refusal('not-found', `there is no change ${id} of the directory`)
+  return made
+}
+
+/** A change that has not been taken back. @throws Refusal */
+export function standingChange(tx: Tx, id: number) {
+  const made = directoryChange(tx, id)
+  if (made.takenBackBy) throw new Refusal('conflict', `“${made.words}” was taken back already`)
   return made
 }
 
@@ -69,8 +76,7 @@ export function makeChange(db: Db, actor: Actor, change: DirectoryChange, looked
 export function takeChangeBack(db: Db, actor: Actor, id: number, looked: LookedAt): number {
   return atomically(db, (tx) => {
     requireUnmoved(tx, looked.version)
-    const made = directoryChange(tx, id)
-    if (made.takenBackBy) throw new Refusal('conflict', `“${made.words}” was taken back already`)
+    const made = standingChange(tx, id)
     const before = wholeDirectory(tx)
     const after = refusingChanges(() => takenBack(before, made.delta))
     requireAccepted(looked)

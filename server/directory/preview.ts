@@ -12,7 +12,7 @@ import {
 import type { ChangePreview } from '../../shared/answers'
 import { published } from '../configuration/published'
 import type { Tx } from '../database/connection'
-import { directoryChange } from './changes'
+import { standingChange } from './changes'
 import { wholeDirectory } from './directory'
 import { directoryVersion, homeOf, inUseIn } from './folders'
 import { refusingChanges } from './refusing'
@@ -29,7 +29,7 @@ export function previewChange(tx: Tx, change: DirectoryChange): ChangePreview {
 /** What taking a change back would do. */
 export function previewTakingBack(tx: Tx, id: number): ChangePreview {
   const before = wholeDirectory(tx)
-  const { words, delta } = directoryChange(tx, id)
+  const { words, delta } = standingChange(tx, id)
   return previewed(
     tx,
     before,
@@ -60,9 +60,10 @@ export function newFindings(
   const found = (directory: VaultDirectory) =>
     check({ ...configuration, groups: directory.groups }, asChecked(tx, directory))
   const [was, is] = [found(before), found(after)]
+  // What is found in the same place is the same finding, whoever proves it.
   const without = (list: Finding[], others: Finding[]) => {
-    const keys = new Set(others.map((finding) => `${findingKey(finding)} ${finding.message}`))
-    return list.filter((finding) => !keys.has(`${findingKey(finding)} ${finding.message}`))
+    const keys = new Set(others.map(findingKey))
+    return list.filter((finding) => !keys.has(findingKey(finding)))
   }
   return { appear: without(is, was), disappear: without(was, is) }
 }

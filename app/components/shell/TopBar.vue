@@ -2,7 +2,7 @@
 import { areaOf } from '~/areas'
 import { counted } from '~/format'
 
-defineEmits<{ find: []; account: [] }>()
+defineEmits<{ find: [] }>()
 const route = useRoute()
 const session = useSession()
 const configuration = useConfiguration()
@@ -85,13 +85,12 @@ const wrong = computed(() => configuration.findings.filter((finding) => finding.
         Review and publish
       </button>
     </template>
-    <button
-      class="who plain"
-      :title="`Signed in as ${session.person?.mail}: your password and your sessions`"
-      @click="$emit('account')"
+    <NuxtLink
+      class="who"
+      to="/own"
+      :title="`Signed in as ${session.person?.mail}: your password, sessions and tokens`"
+      >{{ session.person?.name }}</NuxtLink
     >
-      {{ session.person?.name }}
-    </button>
     <button
       class="who plain soft"
       @click="session.signOut()"
@@ -164,6 +163,7 @@ const wrong = computed(() => configuration.findings.filter((finding) => finding.
 }
 .who {
   white-space: nowrap;
+  text-decoration: none;
 }
 .act,
 .brand {

@@ -15,18 +15,22 @@ const emit = defineEmits<{
   checkIn: []
   revise: []
   giveBack: [reason: string]
+  handedOn: []
 }>()
 const session = useSession()
 const givingBack = ref(false)
+const handingOn = ref(false)
+const isOwn = computed(() => props.page.document.owner === session.person?.id)
 watch(
   () => props.page.checkedOutBy,
   () => (givingBack.value = false),
 )
 const document = computed(() => props.page.document)
 const filed = computed(() => {
-  const { classId, lifecycle, folder, creatorName, createdAt } = document.value
+  const { classId, lifecycle, folder, creatorName, ownerName, createdAt } = document.value
   const names = [classOf(props.configuration, classId).name, lifecycleOf(props.configuration, lifecycle).name]
-  return [...names, folder, `filed by ${creatorName}, ${dayOf(createdAt)}`].join(' · ')
+  const belongs = ownerName === creatorName ? [] : [`belongs to ${ownerName}`]
+  return [...names, folder, `filed by ${creatorName}, ${dayOf(createdAt)}`, ...belongs].join(' · ')
 })
 const adoption = computed(() => {
   const number = encodeURIComponent(document.value.number)
@@ -60,6 +64,13 @@ const whyCheckOut = computed(() =>
       @click="emit('revise')"
     >
       New revision
+    </button>
+    <button
+      v-if="isOwn || session.person?.administrator"
+      class="act"
+      @click="handingOn = true"
+    >
+      Hand on …
     </button>
     <NuxtLink
       class="act link-act"
@@ -97,6 +108,14 @@ const whyCheckOut = computed(() =>
         Undo check-out
       </button>
     </template>
+    <VaultHandOnTray
+      v-if="handingOn"
+      :number="document.number"
+      :change="document.change"
+      :owner="isOwn ? 'you' : document.ownerName"
+      @close="handingOn = false"
+      @done="((handingOn = false), emit('handedOn'))"
+    />
     <VaultGiveBackTray
       v-if="givingBack && page.checkedOutBy"
       :number="document.number"

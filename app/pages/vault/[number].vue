@@ -92,6 +92,7 @@ useShortcuts([
       @act="act($event, 'POST')"
       @check-in="checkingIn = true"
       @revise="open({ new: 'revision' })"
+      @handed-on="load"
       @give-back="act('/undo-check-out', 'POST', { body: { comment: $event } })"
     />
     <VaultStanding

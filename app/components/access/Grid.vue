@@ -1,0 +1,206 @@
+<script setup lang="ts">
+import {
+  idOf,
+  type Principal,
+  rightsInFolders,
+  rightsInState,
+  rightsOf,
+  heldAs,
+  playersOf,
+} from '~~/core/access'
+import { type Lifecycle, phaseKinds, type StateUse } from '~~/core/configuration'
+import { counted } from '~/format'
+import type { AccessCell } from './cell'
+
+/**
+ * What folder and state add up to, for everybody whom a lifecycle or the folders speak of: on the columns of the
+ * lifecycle’s sheet, and beside a second folder or person where two are compared.
+ */
+const props = defineProps<{
+  folder: string
+  lifecycle: Lifecycle
+  rows: Principal[]
+  chosen: AccessCell | null
+  /** A folder or a principal to compare with. */
+  beside?: string
+}>()
+const emit = defineEmits<{ choose: [cell: AccessCell]; add: [principal: Principal] }>()
+const directory = useDirectory()
+const configuration = useConfiguration()
+const everybody = usePrincipals()
+
+const stateName = (id: string) =>
+  configuration.published?.configuration.states.find((state) => state.id === id)?.name ?? id
+const inFolder = computed(() => rightsInFolders(directory.directory.folders))
+
+/** All that somebody may there: folder and state together. */
+function rightsAt(path: string, use: StateUse, principal: Principal): string {
+  const { folders } = directory.directory
+  const held = heldAs(folders, path, principal, directory.groupsOf)
+  const granted = inFolder.value({ id: '', name: '', groups: [] }, path, undefined, held).granted
+  return rightsOf(granted & rightsInState(use, held)).join(' ')
+}
+const isFolder = computed(() => props.beside?.startsWith('/'))
+const other = (use: StateUse, principal: Principal) =>
+  isFolder.value ? rightsAt(props.beside!, use, principal) : rightsAt(props.folder, use, props.beside!)
+
+/** What stands under a name: who plays the role, how many are in the group. */
+function under(principal: Principal): { words: string; wrong: boolean } {
+  const { people, folders } = directory.directory
+  const role = idOf('role', principal)
+  const group = idOf('group', principal)
+  if (role !== undefined) {
+    const played = playersOf(folders, props.folder, role)
+    const names = played?.players.map((one) => directory.name(one)).join(', ')
+    return { words: names || 'nobody plays it here', wrong: !names }
+  }
+  if (group !== undefined) {
+    const members = people.filter(({ groups, active }) => active && groups.includes(group)).length
+    return {
+      words: `group, ${members === 1 ? 'one person' : counted(members, 'person', 'people')}`,
+      wrong: members === 0,
+    }
+  }
+  if (principal === 'anyone')
+    return { words: counted(people.filter(({ active }) => active).length, 'person', 'people'), wrong: false }
+  if (principal === 'owner' || principal === 'creator') return { words: 'of each document', wrong: false }
+  return { words: 'by name', wrong: false }
+}
+const isChosen = (principal: Principal, state: string) =>
+  props.chosen?.principal === principal && props.chosen.state === state
+const missing = computed(() => everybody.value.filter(({ value }) => !props.rows.includes(value)))
+</script>
+
+<template>
+  <div
+    class="grid"
+    :style="{ '--states': lifecycle.states.length }"
+  >
+    <div class="line heads">
+      <span />
+      <div
+        v-for="use in lifecycle.states"
+        :key="use.state"
+        class="head-cell"
+      >
+        <NuxtLink
+          class="head"
+          :class="use.phase"
+          :to="`/lifecycles/${lifecycle.id}?state=${use.state}`"
+          ><b class="clip">{{ stateName(use.state) }}</b
+          ><small>{{ phaseKinds[use.phase].name }}</small></NuxtLink
+        >
+      </div>
+    </div>
+    <h2>What folder and state add up to</h2>
+    <div
+      v-for="principal in rows"
+      :key="principal"
+      class="line"
+    >
+      <span class="who"
+        ><span class="clip">{{ directory.name(principal) }}</span
+        ><small :class="under(principal).wrong ? 'wrong' : 'soft'">{{ under(principal).words }}</small></span
+      >
+      <button
+        v-for="use in lifecycle.states"
+        :key="use.state"
+        class="plain rights"
+        :class="{
+          selected: isChosen(principal, use.state),
+          differs: beside && other(use, principal) !== rightsAt(folder, use, principal),
+        }"
+        :aria-label="`${directory.name(principal)} in ${stateName(use.state)}: ${rightsAt(folder, use, principal) || 'nothing'}`"
+        @click="emit('choose', { principal, state: use.state })"
+      >
+        <span>{{ rightsAt(folder, use, principal) || '–' }}</span>
+        <span
+          v-if="beside && other(use, principal) !== rightsAt(folder, use, principal)"
+          class="beside"
+          >{{ other(use, principal) || '–' }}</span
+        >
+      </button>
+    </div>
+    <div class="line last">
+      <CommonPick
+        quiet
+        class="soft add"
+        value=""
+        empty="+ somebody else"
+        label="Add somebody to the grid"
+        :options="missing"
+        @pick="emit('add', $event)"
+      />
+    </div>
+  </div>
+</template>
+
+<style scoped src="../lifecycle/heads.css"></style>
+<style scoped>
+.grid {
+  min-width: calc(150px + var(--states) * 96px);
+}
+.line {
+  display: grid;
+  grid-template-columns: 150px repeat(var(--states), minmax(90px, 1fr));
+  border-bottom: 1px solid var(--hairline);
+  min-height: 34px;
+  align-items: stretch;
+}
+.line.heads {
+  border: 0;
+  margin-top: 0;
+}
+.head {
+  text-decoration: none;
+  cursor: pointer;
+}
+h2 {
+  border-bottom: 1px solid var(--ink);
+  padding-bottom: 4px;
+}
+.who {
+  display: grid;
+  align-content: center;
+  line-height: 15px;
+  min-width: 0;
+  padding-right: 8px;
+}
+.who small,
+.rights {
+  font-size: 11px;
+  line-height: 14px;
+}
+.rights {
+  display: grid;
+  align-content: center;
+  text-align: center;
+  padding: 2px 4px;
+  border-left: 1px dotted var(--line);
+}
+.rights:hover {
+  background: var(--well);
+}
+.selected {
+  outline: 2px solid var(--accent);
+  outline-offset: -2px;
+  background: var(--tint);
+}
+.differs {
+  background: var(--waits-tint);
+}
+.beside {
+  color: var(--waits);
+  border-top: 1px solid var(--waits-line);
+}
+.add {
+  border: 0;
+  background: transparent;
+  font: inherit;
+  padding: 0;
+  max-width: 150px;
+}
+.last {
+  border: 0;
+}
+</style>
