@@ -41,12 +41,17 @@ const initialsOf = (name: string): string =>
     .map((part) => part[0])
     .join('')
 
-async function fill(db: Db, store: FileStore): Promise<void> {
+/** Everybody of the demo world, each with the same password. */
+async function accountsOf(): Promise<Account[]> {
   const passwordHash = await hashPassword(password)
-  const accounts: Account[] = people.map((person) => ({
+  return people.map((person) => ({
     ...person,
     ...{ passwordHash, active: true, initials: initialsOf(person.name), mailWhen: 'at-once' },
   }))
+}
+
+async function fill(db: Db, store: FileStore): Promise<void> {
+  const accounts = await accountsOf()
   const put = (content: string) => store.put(Readable.from([Buffer.from(content)]))
   const carry = await carriedOver(put)
   const past = await pastOfVault(put)

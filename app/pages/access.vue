@@ -28,7 +28,7 @@ const lifecycle = computed(
     lifecycles.value[0],
 )
 const added = ref<Principal[]>([])
-/** Everybody of whom lifecycle and folders speak: roles first, then what one is to a document, groups, people, anyone. */
+/** Everybody of whom lifecycle and folders speak: roles, what one is to a document, groups, people, anyone. */
 const rows = computed(() => {
   if (!lifecycle.value) return []
   const { states, transitions } = lifecycle.value

@@ -12,7 +12,10 @@ export interface Pending {
 
 const empty: VaultDirectory = { people: [], groups: [], folders: [] }
 
-/** People, groups and folders. A change is looked at first, made at once where it breaks nothing, and can be taken back. */
+/**
+ * People, groups and folders. A change is looked at first, made at once where it breaks nothing, and can be taken
+ * back.
+ */
 export const useDirectory = defineStore('directory', () => {
   const answer = shallowRef<DirectoryAnswer | null>(null)
   const pending = shallowRef<Pending | null>(null)

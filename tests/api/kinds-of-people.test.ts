@@ -29,12 +29,17 @@ const kinds: Record<string, string> = {
 async function withToken(call: Call): Promise<Call> {
   const until = new Date(Date.now() + 86_400_000).toISOString().slice(0, 10)
   const { secret } = (await call('POST', 'session/tokens', { name: 'reading', until, acts: [] })).body
-  return async (method, path, body, headers = {}) => {
-    const raw = body instanceof Uint8Array
+  return caller({ authorization: `Bearer ${secret}` })
+}
+
+/** A caller that sends some headers and no cookie. */
+const caller =
+  (headers: Record<string, string> = {}): Call =>
+  async (method, path, body) => {
     const reply = await fetch(`${server.url}/api/${path}`, {
       method,
-      headers: { authorization: `Bearer ${secret}`, 'content-type': 'application/json', ...headers },
-      body: body === undefined ? undefined : raw ? body : JSON.stringify(body),
+      headers: { 'content-type': 'application/json', ...headers },
+      body: body instanceof Uint8Array ? Buffer.from(body) : body && JSON.stringify(body),
     })
     const text = await reply.text()
     return {
@@ -44,7 +49,6 @@ async function withToken(call: Call): Promise<Call> {
       body: /^[[{]/.test(text) ? JSON.parse(text) : text,
     }
   }
-}
 
 beforeAll(async () => {
   server = await startServer(demoData())
@@ -70,16 +74,7 @@ function ask(call: Call, route: Route, number = 'BR-5001') {
   const sent = raw === undefined ? body : new TextEncoder().encode(raw)
   return call(route.method, `${path}${search ? `?${search}` : ''}`, sent)
 }
-const anonymous: Call = async (method, path, body) => {
-  const raw = body instanceof Uint8Array
-  const reply = await fetch(`${server.url}/api/${path}`, {
-    method,
-    headers: { 'content-type': 'application/json' },
-    body: body === undefined ? undefined : raw ? body : JSON.stringify(body),
-  })
-  const text = await reply.text()
-  return { status: reply.status, headers: reply.headers, text, body: text }
-}
+const anonymous = caller()
 
 describe('every route of the build', () => {
   const closed = routes.filter((route) => !open.includes(nameOf(route)))

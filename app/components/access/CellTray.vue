@@ -13,7 +13,7 @@ import type { Lifecycle } from '~~/core/configuration'
 import type { ChangePreview } from '~~/shared/answers'
 import type { AccessCell } from './cell'
 
-/** A cell of the access grid: folder and state side by side, the sentences that lead there, and what a change would do. */
+/** A cell of the access grid: folder and state side by side, why that is so, and what a change would do. */
 const props = defineProps<{ folder: string; lifecycle: Lifecycle; cell: AccessCell }>()
 const emit = defineEmits<{ close: []; folder: [path: string] }>()
 const directory = useDirectory()

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { type Principal, type Right, rights } from '~~/core/access'
-import { counted } from '~/format'
 
 /** What a folder itself says, and can be made to say: roles, grants, what it withholds, what is at home there. */
 const props = defineProps<{ path: string }>()
@@ -43,25 +42,6 @@ const toggle = (list: List, principal: Principal, right: Right) => {
 }
 const add = (list: List, principal: Principal) =>
   principal && directory.make({ kind: list.kind, folder: props.path, principal, rights: ['see'] })
-
-const lifecycles = computed(() => configuration.published?.configuration.lifecycles ?? [])
-const home = computed(() => directory.answer?.home[props.path] ?? [])
-const toggleHome = (id: string) => {
-  const before = folder.value.lifecycles ?? home.value
-  const wanted = before.includes(id) ? before.filter((one) => one !== id) : [...before, id]
-  return directory.make({
-    ...{ kind: 'set-home', folder: props.path, classes: folder.value.classes ?? null },
-    lifecycles: wanted,
-  })
-}
-const below = ref('')
-async function addBelow() {
-  const path = `${props.path === '/' ? '' : props.path}/${below.value.trim()}`
-  if (await directory.make({ kind: 'add-folder', path })) below.value = ''
-}
-async function remove() {
-  if (await directory.make({ kind: 'remove-folder', path: props.path })) emit('gone')
-}
 </script>
 
 <template>
@@ -160,46 +140,10 @@ async function remove() {
       >
     </template>
     <template #leads>
-      <h3>At home here</h3>
-      <label
-        v-for="lifecycle in lifecycles"
-        :key="lifecycle.id"
-        class="home"
-        ><input
-          type="checkbox"
-          :checked="home.includes(lifecycle.id)"
-          @change="toggleHome(lifecycle.id)"
-        />
-        {{ lifecycle.name }}</label
-      >
-      <h3 class="next">Below</h3>
-      <form
-        class="bar"
-        @submit.prevent="addBelow"
-      >
-        <input
-          v-model="below"
-          class="field"
-          placeholder="Name of a new folder"
-          :aria-label="`Name of a new folder in ${path}`"
-          maxlength="200"
-        /><button
-          class="act"
-          :disabled="!below.trim()"
-        >
-          Add
-        </button>
-      </form>
-      <p class="soft">
-        {{ counted(directory.answer?.documents[path] ?? 0, 'document') }} stand in it.
-        <button
-          v-if="path !== '/'"
-          class="link"
-          @click="remove"
-        >
-          remove the folder
-        </button>
-      </p>
+      <AccessFolderHome
+        :path="path"
+        @gone="emit('gone')"
+      />
     </template>
   </ShellTheTray>
 </template>
@@ -242,13 +186,5 @@ async function remove() {
 .afresh {
   display: block;
   margin-top: 6px;
-}
-.home {
-  display: inline-flex;
-  gap: 5px;
-  margin-right: 12px;
-}
-.next {
-  margin-top: 8px;
 }
 </style>

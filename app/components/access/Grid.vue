@@ -66,6 +66,8 @@ function under(principal: Principal): { words: string; wrong: boolean } {
   if (principal === 'owner' || principal === 'creator') return { words: 'of each document', wrong: false }
   return { words: 'by name', wrong: false }
 }
+const cellInWords = (use: StateUse, principal: Principal) =>
+  `${directory.name(principal)} in ${stateName(use.state)}: ${rightsAt(props.folder, use, principal) || 'nothing'}`
 const isChosen = (principal: Principal, state: string) =>
   props.chosen?.principal === principal && props.chosen.state === state
 const missing = computed(() => everybody.value.filter(({ value }) => !props.rows.includes(value)))
@@ -110,7 +112,7 @@ const missing = computed(() => everybody.value.filter(({ value }) => !props.rows
           selected: isChosen(principal, use.state),
           differs: beside && other(use, principal) !== rightsAt(folder, use, principal),
         }"
-        :aria-label="`${directory.name(principal)} in ${stateName(use.state)}: ${rightsAt(folder, use, principal) || 'nothing'}`"
+        :aria-label="cellInWords(use, principal)"
         @click="emit('choose', { principal, state: use.state })"
       >
         <span>{{ rightsAt(folder, use, principal) || '–' }}</span>

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { counted } from '~/format'
+
+/** What is at home in a folder, what lies below it, and how it goes. */
+const props = defineProps<{ path: string }>()
+const emit = defineEmits<{ gone: [] }>()
+const directory = useDirectory()
+const configuration = useConfiguration()
+const folder = computed(() => directory.directory.folders.find(({ path }) => path === props.path)!)
+
+const lifecycles = computed(() => configuration.published?.configuration.lifecycles ?? [])
+const home = computed(() => directory.answer?.home[props.path] ?? [])
+const toggleHome = (id: string) => {
+  const before = folder.value.lifecycles ?? home.value
+  const wanted = before.includes(id) ? before.filter((one) => one !== id) : [...before, id]
+  return directory.make({
+    ...{ kind: 'set-home', folder: props.path, classes: folder.value.classes ?? null },
+    lifecycles: wanted,
+  })
+}
+const below = ref('')
+async function addBelow() {
+  const path = `${props.path === '/' ? '' : props.path}/${below.value.trim()}`
+  if (await directory.make({ kind: 'add-folder', path })) below.value = ''
+}
+async function remove() {
+  if (await directory.make({ kind: 'remove-folder', path: props.path })) emit('gone')
+}
+</script>
+
+<template>
+  <h3>At home here</h3>
+  <label
+    v-for="lifecycle in lifecycles"
+    :key="lifecycle.id"
+    class="home"
+    ><input
+      type="checkbox"
+      :checked="home.includes(lifecycle.id)"
+      @change="toggleHome(lifecycle.id)"
+    />
+    {{ lifecycle.name }}</label
+  >
+  <h3 class="next">Below</h3>
+  <form
+    class="bar"
+    @submit.prevent="addBelow"
+  >
+    <input
+      v-model="below"
+      class="field"
+      placeholder="Name of a new folder"
+      :aria-label="`Name of a new folder in ${path}`"
+      maxlength="200"
+    /><button
+      class="act"
+      :disabled="!below.trim()"
+    >
+      Add
+    </button>
+  </form>
+  <p class="soft">
+    {{ counted(directory.answer?.documents[path] ?? 0, 'document') }} stand in it.
+    <button
+      v-if="path !== '/'"
+      class="link"
+      @click="remove"
+    >
+      remove the folder
+    </button>
+  </p>
+</template>
+
+<style scoped>
+.home {
+  display: inline-flex;
+  gap: 5px;
+  margin-right: 12px;
+}
+.next {
+  margin-top: 8px;
+}
+</style>
