@@ -6,7 +6,9 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
-          include: ['core', 'shared', 'archive', 'backup', 'demo', 'server'].map((part) => `${part}/**/*.test.ts`),
+          include: ['core', 'shared', 'archive', 'backup', 'demo', 'server'].map(
+            (part) => `${part}/**/*.test.ts`,
+          ),
           testTimeout: 30_000,
         },
       },

@@ -95,6 +95,13 @@ describe('a change of the directory', () => {
   })
 })
 
+/** The first letter that has come for an address. */
+const letterTo = (address: string) =>
+  eventually(() => {
+    const letters = join(data, 'mail')
+    return existsSync(letters) ? readdirSync(letters).find((name) => name.includes(address)) : undefined
+  })
+
 describe('somebody new', () => {
   it('comes in by a link that is good once, and is shut out when they leave', async () => {
     const mail = 'ada.lund@brackwater.example'
@@ -107,9 +114,7 @@ describe('somebody new', () => {
     const { id } = await personOf('Ada Lund')
     const { link } = (await mara('POST', `people/${id}/link`)).body
     const letters = join(data, 'mail')
-    const letter = await eventually(
-      () => existsSync(letters) && readdirSync(letters).find((name) => name.includes(mail)),
-    )
+    const letter = await letterTo(mail)
     expect(readFileSync(join(letters, letter), 'utf8').replace(/=\r?\n/g, '')).toContain('link=')
     const token = new URL(link).searchParams.get('link')
     const choose = (password: string) =>
@@ -139,9 +144,7 @@ describe('somebody new', () => {
     }
     expect(await forget('signe.aldous@brackwater.example')).toEqual(await forget('nobody@brackwater.example'))
     const letters = join(data, 'mail')
-    const letter = await eventually(
-      () => existsSync(letters) && readdirSync(letters).find((name) => name.includes('signe.aldous')),
-    )
+    const letter = await letterTo('signe.aldous')
     const text = readFileSync(join(letters, letter), 'utf8').replace(/=\r?\n/g, '')
     expect(text).toContain('sign-in?link')
     expect(text).not.toContain('elsewhere.example')
