@@ -8,15 +8,19 @@ build()
 const { benchIntake } = await import('../bench/intake.mjs')
 const { benchConditions } = await import('../bench/conditions.mjs')
 const { benchLifecycles } = await import('../bench/lifecycles.mjs')
+const { benchRights } = await import('../bench/rights.mjs')
 const { benchRevisions } = await import('../bench/revisions.mjs')
 const { benchSheet } = await import('../bench/sheet.mjs')
+const { benchMillion } = await import('../bench/million.mjs')
 const { benchVault } = await import('../bench/vault.mjs')
 const lines = [
   ...benchRevisions(),
   ...(await benchConditions()),
   ...benchLifecycles(),
+  ...(await benchRights()),
   await benchIntake(),
   await benchVault(),
+  ...(await benchMillion()),
   ...(await benchSheet()),
 ]
 for (const { name, ratio, atLeast, figures } of lines) {

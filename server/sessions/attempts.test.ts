@@ -1,5 +1,9 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { normalMail, placeOf } from './attempts'
+import { migrateDatabase, openDatabase } from '../database/connection'
+import { countAttempt, normalMail, placeOf } from './attempts'
 
 describe('a place', () => {
   it.each<[string | undefined, string]>([
@@ -19,4 +23,27 @@ describe('a mail address', () => {
     [' Mara@Brackwater.Example ', 'mara@brackwater.example'],
     ['ｍara@brackwater.example', 'mara@brackwater.example'],
   ])('%j is compared as %s', (typed, mail) => expect(normalMail(typed)).toBe(mail))
+})
+
+describe('wrong passwords', () => {
+  it('are counted beyond a restart, and taken back by a right one', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'ilmenite-attempts-'))
+    const opened = () => {
+      const db = openDatabase(folder)
+      migrateDatabase(db)
+      return db
+    }
+    const before = opened()
+    const count = (db: typeof before, mail: string) => countAttempt(db, mail, '192.0.2.7', undefined)
+    for (let attempt = 0; attempt < 10; attempt++) await count(before, 'mara@brackwater.example')
+    before.$client.close()
+    const after = opened()
+    await expect(count(after, 'mara@brackwater.example')).rejects.toThrow(/too many wrong passwords/)
+    for (let attempt = 0; attempt < 9; attempt++) await count(after, 'ilya@brackwater.example')
+    const takeBack = await count(after, 'ilya@brackwater.example')
+    await takeBack()
+    await expect(count(after, 'ilya@brackwater.example')).resolves.toBeTypeOf('function')
+    after.$client.close()
+    rmSync(folder, { recursive: true })
+  })
 })

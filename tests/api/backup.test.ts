@@ -138,7 +138,7 @@ describe('verify', () => {
     const [one, other] = db.prepare('select distinct sha256 from versions limit 2').pluck().all() as string[]
     rmSync(join(copy, 'files', one!.slice(0, 2), one!))
     writeFileSync(join(copy, 'files', other!.slice(0, 2), other!), 'something else')
-    db.exec(`update documents set revision = 'ZZ' where number = 'BR-2001'`)
+    db.exec(`update documents set version = version, revision = 'ZZ' where number = 'BR-2001'`)
     db.exec(`update places set documents = documents + 1 where id = 1`)
     db.close()
     const { code, stdout } = await outcome('verify', '--data', copy)
