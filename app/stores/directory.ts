@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { nameIn, type DirectoryChange, type VaultDirectory } from '~~/core/directory'
+import { type Consequences, nameIn, type DirectoryChange, type VaultDirectory } from '~~/core/directory'
 import type { ChangePreview, DirectoryAnswer } from '~~/shared/answers'
 
 /** A change that would break something, and waits for a word. */
@@ -67,7 +67,7 @@ export const useDirectory = defineStore('directory', () => {
   async function send(path: string, body: object, looked: ChangePreview | null): Promise<boolean> {
     answer.value = await api<DirectoryAnswer>(path, { method: 'POST', body })
     const { words } = looked ?? answer.value.changes[0]!
-    useNotices().say(looked ? `${words}. ${consequenceInWords(looked)}` : words)
+    useNotices().say(looked ? `${words}. ${rightsChangeInWords(looked.consequences)}` : words)
     await configuration.load()
     return true
   }
@@ -87,8 +87,8 @@ export const useDirectory = defineStore('directory', () => {
   }
 })
 
-/** What a change does to rights, in a sentence. */
-export function consequenceInWords({ consequences: { people, documents } }: ChangePreview): string {
+/** What changes of rights, in a sentence. */
+export function rightsChangeInWords({ people, documents }: Consequences): string {
   if (people === 0) return 'Nobody’s rights on documents change by it.'
   return `${people === 1 ? 'One person’s' : `${people} people’s`} rights change, on ${documents === 1 ? 'one document' : `${documents} documents`}.`
 }

@@ -37,18 +37,18 @@ export interface Consequences {
 /**
  * Whose rights on which documents a change of the directory changes: of strangers to the document, since what owners
  * may does not depend on how many documents they own here. People of the same groups whom no rule names are alike and
- * worked out once.
+ * worked out once. `lifecyclesAfter` asks what another configuration would do as well.
  */
 export function consequencesOf(
   before: VaultDirectory,
   after: VaultDirectory,
   lifecycles: Lifecycle[],
   standing: Standing[],
-  most = 20,
+  { most = 20, lifecyclesAfter = lifecycles }: { most?: number; lifecyclesAfter?: Lifecycle[] } = {},
 ): Consequences {
   const was = rightsAt(before, lifecycles)
-  const is = rightsAt(after, lifecycles)
-  const named = new Set([...namesIn(before, lifecycles), ...namesIn(after, lifecycles)])
+  const is = rightsAt(after, lifecyclesAfter)
+  const named = new Set([...namesIn(before, lifecycles), ...namesIn(after, lifecyclesAfter)])
   const alike = groupBy(pairsOf(before, after), (pair) => kindOf(pair, named))
   const places = new Set<Standing>()
   const affected = [...alike.values()].flatMap((pairs) => {

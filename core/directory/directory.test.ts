@@ -173,7 +173,9 @@ describe('what a change does to people’s rights', () => {
   }
   it.each(changes.map(([change]) => [change]))('%j is counted as the rules have it', (change) => {
     const { after } = make(change)
-    const { people: count, affected } = consequencesOf(world, after, configuration.lifecycles, standing, 1000)
+    const { people: count, affected } = consequencesOf(world, after, configuration.lifecycles, standing, {
+      most: 1000,
+    })
     expect(affected.map(({ person }) => person).sort()).toEqual(plainly(world, after).sort())
     expect(count).toBe(affected.length)
   })

@@ -27,9 +27,9 @@ export function directoryAnswer(db: Db): DirectoryAnswer {
         .all()
         .map(({ by, count: times }) => [by, times]),
     )
-    const standing: Record<string, number> = {}
-    for (const { folder, documents: there } of documentsByPlace(db))
-      standing[folder] = (standing[folder] ?? 0) + there
+    const standing = documentsByPlace(db)
+    const inFolder: Record<string, number> = {}
+    for (const { folder, documents: there } of standing) inFolder[folder] = (inFolder[folder] ?? 0) + there
     const home = homeOf(directory.folders, inUseIn(db), ({ lifecycles }) => lifecycles)
     return {
       version: directoryVersion(db),
@@ -41,7 +41,8 @@ export function directoryAnswer(db: Db): DirectoryAnswer {
       groups: directory.groups,
       folders: directory.folders,
       home: Object.fromEntries(home),
-      documents: standing,
+      documents: inFolder,
+      standing,
       changes: recentChanges(db),
     }
   })

@@ -1,6 +1,12 @@
 import type { Because } from '../../core/access'
 import type { Finding } from '../../core/check'
-import type { Consequences, DirectoryFolder, DirectoryGroup, DirectoryPerson } from '../../core/directory'
+import type {
+  Consequences,
+  DirectoryFolder,
+  DirectoryGroup,
+  DirectoryPerson,
+  Standing,
+} from '../../core/directory'
 
 /** A change of the directory that was made. */
 export interface MadeDirectoryChange {
@@ -30,6 +36,8 @@ export interface DirectoryAnswer {
   home: Record<string, string[]>
   /** How many documents stand in each folder, without those below it. */
   documents: Record<string, number>
+  /** How many documents stand in each folder in each state. */
+  standing: Standing[]
   changes: MadeDirectoryChange[]
 }
 

@@ -10,7 +10,9 @@ import {
   stateGrants,
 } from '~~/core/access'
 import type { Lifecycle } from '~~/core/configuration'
+import { consequencesOf } from '~~/core/directory'
 import type { ChangePreview } from '~~/shared/answers'
+import { rightsChangeInWords } from '~/stores/directory'
 import type { AccessCell } from './cell'
 
 /** A cell of the access grid: folder and state side by side, why that is so, and what a change would do. */
@@ -73,6 +75,21 @@ const draftState = async () => {
   if (await configuration.edit({ ...edit, principal: principal.value, rights: wanted }))
     useNotices().say(`It is in the draft: ${who.value} in ${stateName.value}. It holds once it is published.`)
 }
+/** What the state’s grant would do, worked out here: the draft is not in force yet. */
+const ifState = computed(() => {
+  const { directory: whole } = directory
+  const before = configuration.published!.configuration.lifecycles
+  const listed = use.value.grants[principal.value] ?? []
+  const wanted = rights.filter((one) => (one === right.value) !== listed.includes(one))
+  const states = props.lifecycle.states.map((other) =>
+    other.state === props.cell.state
+      ? { ...other, grants: { ...other.grants, [principal.value]: wanted } }
+      : other,
+  )
+  const lifecyclesAfter = before.map((one) => (one.id === props.lifecycle.id ? { ...one, states } : one))
+  return consequencesOf(whole, whole, before, directory.answer!.standing, { lifecyclesAfter })
+})
+const isClosed = computed(() => right.value === 'edit' && use.value.content === 'closed')
 const givenInState = computed(() => (use.value.grants[props.cell.principal] ?? []).includes(right.value))
 </script>
 
@@ -137,13 +154,23 @@ const givenInState = computed(() => (use.value.grants[props.cell.principal] ?? [
       >
         Being worked out …
       </p>
-      <p class="bar ways">
+      <p>
         <button
           class="act"
           @click="directory.make(change)"
         >
           {{ isGiven ? 'Grant it here no more' : 'Grant it here' }}
         </button>
+      </p>
+      <h3>If {{ stateName }} {{ givenInState ? 'did not grant it' : 'granted it' }}</h3>
+      <p>{{ rightsChangeInWords(ifState) }}</p>
+      <p
+        v-if="isClosed"
+        class="waits"
+      >
+        ▲ Content is closed in {{ stateName }}: the right is of no use there.
+      </p>
+      <p>
         <button
           class="link"
           @click="draftState"
@@ -172,8 +199,5 @@ const givenInState = computed(() => (use.value.grants[props.cell.principal] ?? [
 }
 .chosen {
   background: var(--tint);
-}
-.ways {
-  flex-wrap: wrap;
 }
 </style>

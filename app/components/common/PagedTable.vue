@@ -1,5 +1,6 @@
 <script setup lang="ts" generic="Row">
 import { useVirtualizer } from '@tanstack/vue-virtual'
+import type { FetchPage } from '~/composables/usePages'
 import type { Column } from './column'
 
 /** A table of any length: rows come from the server a page at a time, and only those in sight are drawn. */
@@ -7,7 +8,7 @@ const props = defineProps<{
   columns: Column[]
   label: string
   /** Fetches rows; called anew whenever `query` changes. */
-  fetchPage: (offset: number, limit: number) => Promise<{ total: number; rows: Row[] }>
+  fetchPage: FetchPage<Row>
   query: object
   keyOf: (row: Row) => string
   selected?: string | null
@@ -24,7 +25,7 @@ const emit = defineEmits<{
 }>()
 
 const { total, loading, pages, fetch, fetchAnew, rowAt, indexOf } = usePages<Row>(
-  (offset, limit) => props.fetchPage(offset, limit),
+  (offset, limit, after) => props.fetchPage(offset, limit, after),
   (count) => emit('total', count),
 )
 /** Fetches what is in sight anew, leaving it in place until the answer is there. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type Right, rights } from '~~/core/access'
 import type { ChangePreview } from '~~/shared/answers'
-import { consequenceInWords } from '~/stores/directory'
+import { rightsChangeInWords } from '~/stores/directory'
 
 /** What a change would do: to findings, and to people’s rights on the documents that there are. */
 const props = defineProps<{ preview: ChangePreview }>()
@@ -28,7 +28,7 @@ const listed = (counts: Partial<Record<Right, number>>) =>
   >
     Mended: {{ finding.message }}.
   </p>
-  <p>{{ consequenceInWords(preview) }}</p>
+  <p>{{ rightsChangeInWords(preview.consequences) }}</p>
   <p
     v-for="one in affected"
     :key="one.person"

@@ -31,7 +31,7 @@ const ask = useDebounceFn(async () => {
   if (!text.value.trim()) return (found.value = [])
   const answer = await api<{
     documents: { number: string; title: string; state: string; revision: string }[]
-    people: { name: string; groups: string[] }[]
+    people: { id: string; name: string; groups: string[] }[]
   }>('find', { query: { text: text.value.trim() } })
   found.value = [
     ...answer.documents.map(({ number, title, state, revision }) => ({
@@ -44,7 +44,7 @@ const ask = useDebounceFn(async () => {
       kind: 'person',
       name: person.name,
       detail: person.groups.join(', '),
-      to: `/audit?text=${encodeURIComponent(person.name)}`,
+      to: `/people?person=${person.id}`,
     })),
   ]
 }, 120)

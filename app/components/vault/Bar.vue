@@ -3,7 +3,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { stateName } from '~~/core/configuration'
 
 /** What the vault is filtered by, how much that is, and what is done with what is marked. */
-defineProps<{ total: number; marked: number; adoption: string }>()
+defineProps<{ total: number; isLeast: boolean; marked: number; adoption: string }>()
 const emit = defineEmits<{ unmark: []; file: [] }>()
 const store = useConfiguration()
 const configuration = computed(() => store.published!.configuration)
@@ -74,7 +74,7 @@ useShortcuts([{ keys: '/', does: 'filter the table', run: () => field.value?.foc
     <span
       class="soft"
       role="status"
-      >{{ total.toLocaleString('en') }} documents</span
+      >{{ total.toLocaleString('en') }}{{ isLeast ? ' or more' : '' }} documents</span
     >
     <div class="grow" />
     <NuxtLink

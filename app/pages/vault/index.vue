@@ -26,8 +26,16 @@ const sortBy = (key: string) =>
     sort: key,
     descending: query.value.sort === key && query.value.descending !== 'true' ? 'true' : undefined,
   })
-const fetchPage = (offset: number, limit: number) =>
-  api<DocumentListing>('documents', { query: { ...query.value, offset, limit } })
+/** Whether there may be more than were counted: then pages are counted from the start, and the count grows. */
+const isLeast = ref(false)
+const fetchPage = async (offset: number, limit: number, after?: string) => {
+  const from = after && !isLeast.value ? { after } : {}
+  const answer = await api<DocumentListing>('documents', {
+    query: { ...query.value, offset, limit, ...from },
+  })
+  isLeast.value = answer.isLeast
+  return answer
+}
 const total = ref(0)
 const chosen = shallowRef<Row | null>(null)
 const open = (row: Row) => navigateTo(`/vault/${encodeURIComponent(row.number)}`)
@@ -58,6 +66,7 @@ useShortcuts([
   <div class="page vault">
     <VaultBar
       :total="total"
+      :is-least="isLeast"
       :marked="marked.length"
       :adoption="adoption"
       @unmark="marked = []"
