@@ -1,6 +1,7 @@
 import { and, asc, eq, isNull, lte } from 'drizzle-orm'
 import { createTransport, type Transporter } from 'nodemailer'
 import { clock, now } from '../clock'
+import { whenFree } from '../database/busy'
 import type { Db } from '../database/connection'
 import { outbox } from '../database/schema'
 
@@ -63,14 +64,11 @@ export class MailSender {
     const pause = pauses[attempts]
     const nextAt =
       problem && pause !== undefined ? new Date(clock.now().getTime() + pause * 1000).toISOString() : null
-    this.db
-      .update(outbox)
-      .set(
-        problem === null
-          ? { sentAt: now(), nextAt: null, problem: null, body: '', attempts: attempts + 1 }
-          : { nextAt, problem, attempts: attempts + 1 },
-      )
-      .where(eq(outbox.id, id))
-      .run()
+    const outcome =
+      problem === null
+        ? { sentAt: now(), nextAt: null, problem: null, body: '', attempts: attempts + 1 }
+        : { nextAt, problem, attempts: attempts + 1 }
+    // Waits for its turn: a letter that is out and not noted would go out again.
+    await whenFree(() => this.db.update(outbox).set(outcome).where(eq(outbox.id, id)).run())
   }
 }

@@ -31,8 +31,10 @@ export function route<T>(who: Who, handler: (context: RouteContext) => T | Promi
     const before = queries.count
     try {
       requireSameOrigin(event)
-      const account = who === 'everybody' ? (undefined as never) : caller(event, who)
-      return await whenFree(() => handler({ ...vault(), event, account }))
+      return await whenFree(() => {
+        const account = who === 'everybody' ? (undefined as never) : caller(event, who)
+        return handler({ ...vault(), event, account })
+      })
     } catch (error) {
       throw asAnswer(error)
     } finally {

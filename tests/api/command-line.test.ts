@@ -189,6 +189,48 @@ describe('ilmenite condition, check and intake', () => {
   })
 })
 
+describe('ilmenite access explain', () => {
+  const directory = {
+    people: [
+      { id: 'ada', name: 'Ada', mail: null, groups: ['grips-carriers'], active: true },
+      { id: 'bo', name: 'Bo', mail: null, groups: [], active: false },
+    ],
+    folders: [
+      { path: '/', grants: { anyone: ['see'], owner: ['edit'] } },
+      { path: '/Grips', roles: { author: ['group:grips-carriers'] }, withhold: { 'person:ada': ['see'] } },
+    ],
+  }
+  it('answers each question by its own, with every rule and where it is set', () => {
+    const files = [put('access.json', configuration), '--directory', put('directory.json', directory)]
+    const document = { folder: '/', lifecycle: 'note', state: 'drafting' }
+    const questions = [
+      { id: 1, person: 'ada', right: 'see', document },
+      { id: 2, person: 'ada', right: 'see', document: { ...document, folder: '/Grips' } },
+      { id: 3, person: 'ada', right: 'edit', document: { ...document, owner: 'ada' } },
+      { id: 4, person: 'bo', right: 'see', document },
+      { id: 5, person: 'nobody', right: 'see', document },
+      { id: 6, person: 'ada', right: 'fly', document },
+    ]
+    const input = questions.map((question) => JSON.stringify(question)).join('\n')
+    const { answers, status } = ilmenite(['access', 'explain', ...files], input)
+    expect(answers.map(({ id, allowed }) => [id, allowed])).toEqual([
+      [1, true],
+      [2, false],
+      [3, true],
+      [4, false],
+      [5, undefined],
+      [6, undefined],
+    ])
+    expect(answers[1].because).toContainEqual({
+      where: 'folder /Grips',
+      message: 'the folder /Grips withholds “see” from Ada',
+    })
+    expect(answers[4].error.message).toBe('there is no person “nobody” in the directory')
+    expect(answers[5].error.message).toMatch(/right is none of see, history/)
+    expect(status).toBe(1)
+  })
+})
+
 describe('wrong use', () => {
   it.each<[string, string[], RegExp]>([
     [

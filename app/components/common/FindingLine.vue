@@ -67,6 +67,12 @@ const personName = (id: string) =>
         class="soft"
         >show</NuxtLink
       >
+      <NuxtLink
+        v-if="finding.where.folder"
+        :to="{ path: '/access', query: { folder: finding.where.folder, edit: 'yes' } }"
+        class="soft"
+        >{{ finding.where.folder }}</NuxtLink
+      >
       <button
         v-if="finding.fix"
         class="link"
