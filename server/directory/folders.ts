@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm'
 import {
   type Directory,
   type Folder,
@@ -12,7 +13,11 @@ import { directoryState, folders, people, places } from '../database/schema'
 
 const statements = oncePerConnection((db) => ({
   version: db.select({ version: directoryState.version }).from(directoryState).prepare(),
-  folders: db.select().from(folders).orderBy(folders.path).prepare(),
+  folders: db
+    .select()
+    .from(folders)
+    .orderBy(sql`rowid`)
+    .prepare(),
   inUse: db.selectDistinct({ folder: places.folder, lifecycle: places.lifecycle }).from(places).prepare(),
 }))
 
@@ -39,7 +44,7 @@ function known(tx: Tx): Known {
   return keep.last!
 }
 
-/** Every folder with its rules, in the order of their paths. */
+/** Every folder with its rules, in the order in which they were added. */
 export const allFolders = (tx: Tx): DirectoryFolder[] => known(tx).folders
 
 /** Who somebody is in a folder, and what the folders grant them there. */

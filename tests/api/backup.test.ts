@@ -11,7 +11,7 @@ import { demoData, scratchFolder, signIn, startServer } from '../support/server.
 
 const run = promisify(execFile)
 /** Rounds beyond a few say no more of one change than of the next: `ILMENITE_ROUNDS=20` runs them all. */
-const rounds = Number(process.env.ILMENITE_ROUNDS ?? 5)
+const rounds = Number(process.env.ILMENITE_ROUNDS ?? 3)
 
 let server: Awaited<ReturnType<typeof startServer>>
 let data: string
