@@ -18,6 +18,7 @@ const toggleHome = (id: string) => {
     lifecycles: wanted,
   })
 }
+const there = computed(() => directory.answer?.documents[props.path] ?? 0)
 const below = ref('')
 async function addBelow() {
   const path = `${props.path === '/' ? '' : props.path}/${below.value.trim()}`
@@ -60,7 +61,7 @@ async function remove() {
     </button>
   </form>
   <p class="soft">
-    {{ counted(directory.answer?.documents[path] ?? 0, 'document') }} stand in it.
+    {{ counted(there, 'document') }} {{ there === 1 ? 'stands' : 'stand' }} in it.
     <button
       v-if="path !== '/'"
       class="link"
