@@ -149,10 +149,9 @@ async function takeAll(
       progress(total - wanted.size, total)
     }
   if (wanted.size === 0) return
-  const named = [...wanted.keys()].slice(0, 5).join(', ')
-  throw new BackupError(
-    `${own} is not whole: ${named}${wanted.size > 5 ? ` and ${wanted.size - 5} more` : ''} ${wanted.size === 1 ? 'is' : 'are'} missing in it. Nothing was restored.`,
-  )
+  const more = wanted.size > 5 ? ` and ${wanted.size - 5} more` : ''
+  const named = `${[...wanted.keys()].slice(0, 5).join(', ')}${more} ${wanted.size === 1 ? 'is' : 'are'}`
+  throw new BackupError(`${own} is not whole: ${named} missing in it. Nothing was restored.`)
 }
 
 async function takeEntry(

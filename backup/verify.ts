@@ -2,9 +2,9 @@ import { createHash } from 'node:crypto'
 import { createReadStream, existsSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
-import { type ChainedEntry, verifyChain } from '../core/audit'
 import { type Fault, references, registers, type Say, tallies, versions } from './checks'
 import { BackupError, contentName, databaseName } from './manifest'
+import { verifyTrail } from './trail'
 
 /** What was looked at, and what is wrong. */
 export interface Verdict {
@@ -75,13 +75,7 @@ function checkDatabase(db: Database.Database, say: Say): void {
 }
 
 function checkAudit(db: Database.Database, say: Say): number {
-  const entries = db
-    .prepare(
-      `select id, at, person_id personId, person_name personName, action, subject_kind subjectKind, subject_id subjectId,
-        subject_name subjectName, before, after, why, code, previous_hash previousHash, hash from audit order by id`,
-    )
-    .iterate() as IterableIterator<ChainedEntry>
-  const verdict = verifyChain((text) => createHash('sha256').update(text).digest('hex'), entries)
+  const verdict = verifyTrail(db)
   if (!verdict.whole) say('audit', `entry ${verdict.brokenAt}`, verdict.reason)
   return verdict.entries
 }

@@ -5,6 +5,14 @@ import { object } from '../core/shape'
 import { readJson, UsageError } from './input'
 import { readShaped } from './structure'
 
+/** The configuration that a command is about. */
+export const configurationArgument = {
+  type: 'positional',
+  description: 'a configuration, JSON',
+  required: true,
+  valueHint: 'CONFIG.json',
+} as const
+
 /** A configuration from a file. @throws UsageError where it is of another format, or not built like one. */
 export function readConfiguration(file: string): Configuration {
   const format = readJson<Configuration | null>(file)?.format

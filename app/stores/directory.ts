@@ -90,5 +90,6 @@ export const useDirectory = defineStore('directory', () => {
 /** What changes of rights, in a sentence. */
 export function rightsChangeInWords({ people, documents }: Consequences): string {
   if (people === 0) return 'Nobody’s rights on documents change by it.'
-  return `${people === 1 ? 'One person’s' : `${people} people’s`} rights change, on ${documents === 1 ? 'one document' : `${documents} documents`}.`
+  const whose = people === 1 ? 'One person’s' : `${people} people’s`
+  return `${whose} rights change, on ${documents === 1 ? 'one document' : `${documents} documents`}.`
 }

@@ -9,7 +9,7 @@ import {
   UnknownError,
 } from '../../core/configuration'
 import { type Fields, object, optional, placeInWords, structureFaults, text } from '../../core/shape'
-import { readConfiguration, readDirectory } from '../configuration'
+import { configurationArgument, readConfiguration, readDirectory } from '../configuration'
 import { answer, inputLines, parseJson } from '../input'
 
 interface Question {
@@ -55,15 +55,10 @@ const explainCommand = defineCommand({
   meta: {
     name: 'explain',
     description:
-      'whether somebody has a right on a document, and why: NDJSON of {"id","person","right","document"} on standard input',
+      'whether somebody has a right, and why: NDJSON of {"id","person","right","document"} on standard input',
   },
   args: {
-    configuration: {
-      type: 'positional',
-      description: 'a configuration, JSON',
-      required: true,
-      valueHint: 'CONFIG.json',
-    },
+    configuration: configurationArgument,
     directory: {
       type: 'string',
       description: 'the people and folders, JSON',

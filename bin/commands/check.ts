@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { defineCommand } from 'citty'
 import { check, type Finding } from '../../core/check'
 import type { Configuration } from '../../core/configuration'
-import { readConfiguration, readDirectory } from '../configuration'
+import { configurationArgument, readConfiguration, readDirectory } from '../configuration'
 import { answer } from '../input'
 import { positionIn } from '../position'
 
@@ -38,12 +38,7 @@ function pathTo(configuration: Configuration, { where }: Finding): (string | num
 export const checkCommand = defineCommand({
   meta: { name: 'check', description: 'what is wrong or doubtful in a configuration, a finding a line' },
   args: {
-    configuration: {
-      type: 'positional',
-      description: 'a configuration, JSON',
-      required: true,
-      valueHint: 'CONFIG.json',
-    },
+    configuration: configurationArgument,
     directory: { type: 'string', description: 'the people and folders it is for, JSON', valueHint: 'D.json' },
   },
   async run({ args }) {

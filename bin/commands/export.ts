@@ -1,7 +1,7 @@
 import { defineCommand } from 'citty'
 import { XMLBuilder } from 'fast-xml-parser'
 import { type Element, scxml } from '../../core/formats'
-import { readConfiguration } from '../configuration'
+import { configurationArgument, readConfiguration } from '../configuration'
 import { UsageError } from '../input'
 
 /** The tree as the builder takes it, in order. */
@@ -14,12 +14,7 @@ const nodeOf = ({ name, attributes = {}, children = [], text }: Element): Node =
 const scxmlCommand = defineCommand({
   meta: { name: 'scxml', description: 'a lifecycle as a state machine in SCXML (W3C)' },
   args: {
-    configuration: {
-      type: 'positional',
-      description: 'a configuration, JSON',
-      required: true,
-      valueHint: 'CONFIG.json',
-    },
+    configuration: configurationArgument,
     lifecycle: { type: 'string', description: 'the lifecycle’s id', required: true, valueHint: 'ID' },
   },
   run({ args }) {

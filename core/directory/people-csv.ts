@@ -1,8 +1,8 @@
 import Papa from 'papaparse'
 import { DirectoryError, type DirectoryPerson, type VaultDirectory } from './types'
-import type { ImportedPerson } from './changes/import-people'
+import { type ImportedPerson, mostPeople } from './changes/import-people'
 import { changeInWords } from './changes'
-import { idForPerson, normalMail, properPerson } from './changes/people'
+import { groupNames, idForPerson, normalMail, properPerson } from './changes/people'
 
 /** What a line of the list would do, or what is wrong with it. */
 export interface ReadLine {
@@ -34,9 +34,6 @@ const heads = {
 type Column = keyof typeof heads
 const columns = Object.keys(heads) as Column[]
 
-/** The most lines that are taken at once. */
-const mostLines = 20_000
-
 /**
  * People from a comma- or semicolon-separated list (RFC 4180) with heads in its first line: a dry run. Who is meant is
  * known by id, else by mail address. Groups stand in one cell, separated by semicolons or bars; a group that there is
@@ -50,7 +47,8 @@ export function readPeople(text: string, directory: VaultDirectory): ReadPeople 
     return none(`line ${(broken.row ?? 0) + 1}: a quotation mark is not closed, or stands within a cell`)
   const at = columnsOf(data[0] ?? [])
   if (typeof at === 'string') return none(at)
-  if (data.length > mostLines + 1) return none(`the list has more than ${mostLines} lines: take it in parts`)
+  if (data.length > mostPeople + 1)
+    return none(`the list has more than ${mostPeople} lines: take it in parts`)
   return readLines(data.slice(1), at, directory)
 }
 
@@ -132,7 +130,7 @@ function readLine(
     const person: ImportedPerson = { ...rest, person: id }
     return {
       ...{ key: id, name: proper.name, person, status: 'new' as const },
-      words: `new, ${changeInWords(directory, { kind: 'add-person', ...entry, person: id }, noWords).replace(/^Add [^,]*, /, '')}`,
+      words: `new, in ${groupNames(directory, proper.groups)}${proper.administrator ? ', administrator' : ''}`,
       after: { ...directory, people: [...directory.people, proper] },
     }
   }

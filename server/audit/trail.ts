@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { and, desc, eq, lt, sql } from 'drizzle-orm'
-import { type ChainedEntry, chainHash, type ChainVerdict, genesis, verifyChain } from '../../core/audit'
+import { chainHash, type ChainVerdict, genesis } from '../../core/audit'
+import { verifyTrail } from '../../backup/trail'
 import { now } from '../clock'
 import type { Db, Tx } from '../database/connection'
 import { audit } from '../database/schema'
@@ -101,12 +102,7 @@ function json(value: unknown): string | null {
 }
 
 /** Whether the whole trail is as it was written. */
-export function verify(db: Db): ChainVerdict {
-  const rows = db.$client
-    .prepare(`select id, at, person_id personId, person_name personName, action, subject_kind subjectKind, subject_id subjectId,
-    subject_name subjectName, before, after, why, code, previous_hash previousHash, hash from audit order by id`)
-  return verifyChain(sha256, rows.iterate() as IterableIterator<ChainedEntry>)
-}
+export const verify = (db: Db): ChainVerdict => verifyTrail(db.$client)
 
 export interface TrailQuery {
   kind?: string

@@ -135,11 +135,9 @@ function requireEmptyFolders(tx: Tx, { folders }: DirectoryDelta): void {
   if (gone.length === 0) return
   const standing = documentsByPlace(tx).filter(({ folder }) => gone.includes(folder))
   const count = standing.reduce((sum, { documents }) => sum + documents, 0)
-  if (count > 0)
-    throw new Refusal(
-      'conflict',
-      `${count === 1 ? 'a document stands' : `${count} documents stand`} in ${standing[0]!.folder}: a folder goes once nothing is in it`,
-    )
+  if (count === 0) return
+  const what = count === 1 ? 'a document stands' : `${count} documents stand`
+  throw new Refusal('conflict', `${what} in ${standing[0]!.folder}: a folder goes once nothing is in it`)
 }
 
 function subjectOf({ people, groups, folders }: DirectoryDelta) {

@@ -118,7 +118,8 @@ function waysOut(tx: Tx, person: Account, { row, document }: Spot, right: Right)
     const grants = stateGrants(stateUseOf(lifecycle, transition.to), held, right)
     if (!grants || !transition.from.includes(row.state)) return []
     if (reasonsAgainst(decideFiring(tx, person, row, transition.id, 'asked')).length) return []
-    return `${person.name} could fire ${transition.name}: then it stands in ${stateName(configuration, transition.to)}, where they may ${right}`
+    const to = stateName(configuration, transition.to)
+    return `${person.name} could fire ${transition.name}: then it stands in ${to}, where they may ${right}`
   })
 }
 
@@ -145,7 +146,7 @@ function explainFiring(tx: Tx, person: Account, { row, name }: Spot, id: string)
       ? [
           {
             where: `${lifecycle.name}, transition ${transition.name}`,
-            message: `${transition.name} is for ${who.join(' or ')}, ${person.name} is one of them there, and nothing stands against it now`,
+            message: `${transition.name} is for ${who.join(' or ')}, as ${person.name} is, and nothing stands against it`,
             at: { kind: 'document' },
             speaks: 'for',
           },

@@ -27,6 +27,9 @@ function newLink(tx: Tx, personId: string, lasts: number): string {
   return secret
 }
 
+/** What a letter says, paragraph by paragraph. */
+const letter = (...paragraphs: string[]): string => `${paragraphs.join('\n\n')}\n`
+
 const linkAt = (origin: string, secret: string): string => `${origin}/sign-in?link=${secret}`
 
 /**
@@ -42,7 +45,11 @@ export function sendFirstLink(db: Db, actor: Account, personId: string, origin: 
     putInOutbox(tx, {
       recipient: person.mail,
       subject: 'Your sign-in to the vault',
-      body: `${person.name},\n\n${actor.name} has opened the vault for you. Choose your password here, within seven days:\n\n${link}\n\nThe link is good once.\n`,
+      body: letter(
+        `${person.name},`,
+        `${actor.name} has opened the vault for you. Choose your password here, within seven days:`,
+        ...[link, 'The link is good once.'],
+      ),
     })
     record(tx, actor, {
       code: 'send-link',
@@ -64,7 +71,11 @@ export async function sendForgotten(db: Db, mail: string, place: string, origin:
     putInOutbox(tx, {
       recipient: person.mail,
       subject: 'Another password for the vault',
-      body: `${person.name},\n\nsomebody, most likely you, asked for another password. Choose it here, within the hour:\n\n${link}\n\nThe link is good once. Where it was not you, nothing need be done.\n`,
+      body: letter(
+        `${person.name},`,
+        'somebody, most likely you, asked for another password. Choose it here, within the hour:',
+        ...[link, 'The link is good once. Where it was not you, nothing need be done.'],
+      ),
     })
   })
 }

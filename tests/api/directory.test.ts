@@ -80,7 +80,7 @@ describe('a change of the directory', () => {
       accept: true,
     })
   })
-  it('never locks everybody out, takes no group that the configuration names, and no folder with documents', async () => {
+  it('never locks everybody out, and takes no group that is named and no folder with documents', async () => {
     const [maraId, ilyaId] = [(await personOf('Mara Feldhaus')).id, (await personOf('Ilya Brandt')).id]
     expect(
       (await make({ kind: 'change-person', person: ilyaId, administrator: false }, { accept: true })).status,

@@ -2,19 +2,16 @@ import { filledText, id, list, object, optional, patch, yesno } from '../../shap
 import type { VaultDirectory } from '../types'
 import { addPerson } from './add-person'
 import type { ChangeKind } from './change-kind'
-import { changePerson } from './change-person'
+import { changePerson, type ChangePerson } from './change-person'
 import { personFields } from './people'
 
+/** The most people of one list: each is looked up among all others. */
+export const mostPeople = 5000
+
 /** One line of a list of people: somebody new, or what changes of somebody who is there. */
-export interface ImportedPerson {
-  /** Who is changed; nobody yet where it is missing. */
+export interface ImportedPerson extends Omit<ChangePerson, 'kind' | 'person'> {
+  /** Who is changed, or the id of somebody new; one is made where it is missing. */
   person?: string
-  name?: string
-  initials?: string | null
-  mail?: string
-  groups?: string[]
-  administrator?: boolean
-  active?: boolean
 }
 
 /** Many people at once, as one change that is taken back as one. */
@@ -30,7 +27,10 @@ const known = (directory: VaultDirectory, { person }: ImportedPerson): boolean =
 export const importPeople: ChangeKind<ImportPeople> = {
   fields: {
     source: filledText(255),
-    people: list(object({ person: optional(id), ...patch(personFields), active: optional(yesno) }), 20_000),
+    people: list(
+      object({ person: optional(id), ...patch(personFields), active: optional(yesno) }),
+      mostPeople,
+    ),
   },
   apply: (directory, { people }, words) =>
     people.reduce((before, line) => {

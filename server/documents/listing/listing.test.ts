@@ -17,7 +17,7 @@ import { documentSorts, type VaultQuery } from './query'
 let vault: ReturnType<typeof emptyVault>
 const usual = { ...bounds }
 
-/** Drafts are their owners’ here, what waits for a check is its creator’s as well, and notes are strangers’ alone. */
+/** Drafts are their owners’ here, and what waits for a check is its creator’s and the checkers’ as well. */
 const withOwners = structuredClone(configuration)
 const workshop = withOwners.lifecycles[0]!
 workshop.states[0]!.grants = { owner: ['see', 'edit'] }
@@ -33,7 +33,8 @@ beforeAll(() => {
   const rules = { grants: { owner: ['see'] }, withhold: { creator: ['see'] }, startAfresh: true } as object
   vault.db.insert(folderTable).values({ path: '/Own', rules }).run()
   const change = vault.db.$client.prepare(
-    'update documents set state = ?, folder = ?, owner = ?, creator = ?, revision = ?, revision_order = ?, changed_at = ? where number = ?',
+    `update documents set state = ?, folder = ?, owner = ?, creator = ?,
+      revision = ?, revision_order = ?, changed_at = ? where number = ?`,
   )
   const random = (index: number, of: number) => (index * 7919 + (index >> 3)) % of
   for (let index = 0; index < 240; index++) {

@@ -70,7 +70,8 @@ function gathered(tx: Tx, { scope, order, filter, needle, after, skip, limit }: 
   if (needle?.match !== undefined)
     return all(
       tx,
-      sql`select ${columnsOf(order)} from (select rowid as found from document_texts where document_texts match ${needle.match})
+      sql`select ${columnsOf(order)} from
+        (select rowid as found from document_texts where document_texts match ${needle.match})
         cross join documents on documents.key = found ${also(where)} ${cut}`,
     )
   // Without anything else to go by, documents are found by their places.
@@ -147,7 +148,8 @@ function headsOf(tx: Tx, { scope, order, skip, limit }: Wanted, rest: SQL | unde
     order by ${orderBy(order)} limit 1`
   return tx.all<{ place: number }>(
     sql`select heads.place as place from
-      (select places.value as place, (${first}) as head from json_each(${JSON.stringify(scope.whole)}) as places) as heads
+      (select places.value as place, (${first}) as head
+        from json_each(${JSON.stringify(scope.whole)}) as places) as heads
       join documents on documents.rowid = heads.head order by ${orderBy(order)} limit ${skip + limit}`,
   )
 }

@@ -86,7 +86,8 @@ const relation = ({ id }: Account): SQL => sql`((owner = ${id}) + 2 * (creator =
 export function seenByRelation({ account, partly }: Scope): SQL {
   const of = (index: number) => inList(partly.flatMap(([id, seen]) => (seen[index] ? [id] : [])))
   return sql`(place in ${inList(partly.map(([id]) => id))} and case ${relation(account)}
-    when 0 then place in ${of(0)} when 1 then place in ${of(1)} when 2 then place in ${of(2)} else place in ${of(3)} end)`
+    when 0 then place in ${of(0)} when 1 then place in ${of(1)}
+    when 2 then place in ${of(2)} else place in ${of(3)} end)`
 }
 
 /** That a document is in the scope; undefined where every document is. Found by its place. */

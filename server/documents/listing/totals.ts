@@ -49,8 +49,8 @@ function totalOfLabel(tx: Tx, scope: Scope, revision: string): number {
 }
 
 /**
- * Documents in places where it depends on who they belong to: strangers’ are all that stand there but one’s own, and
- * one’s own are few.
+ * Documents in places where it depends on who they belong to: strangers’ are all that stand there but one’s own,
+ * which are few.
  */
 function related(
   tx: Tx,
