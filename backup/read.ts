@@ -2,7 +2,6 @@ import { createHash } from 'node:crypto'
 import { createReadStream, createWriteStream, existsSync } from 'node:fs'
 import { mkdir, open, readdir, rename, rm, rmdir } from 'node:fs/promises'
 import { basename, dirname, join, resolve } from 'node:path'
-import { Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import Database from 'better-sqlite3'
 import pLimit from 'p-limit'
@@ -162,16 +161,18 @@ async function takeEntry(
 ): Promise<void> {
   const hash = createHash('sha256')
   let got = 0
-  const counting = new Transform({
-    transform(chunk: Buffer, _, done) {
+  // An iterator of its own: a pipeline would wait in vain for an entry that was cut off before it began.
+  async function* counted(): AsyncGenerator<Buffer> {
+    for await (const chunk of entry as AsyncIterable<Buffer>) {
       hash.update(chunk)
       got += chunk.length
-      done(got > size ? new Error('it is longer than its manifest says') : null, chunk)
-    },
-  })
+      if (got > size) throw new Error('it is longer than its manifest says')
+      yield chunk
+    }
+  }
   await mkdir(dirname(to), { recursive: true, mode: 0o700 })
   try {
-    await pipeline(entry, counting, createWriteStream(to, { mode: 0o600 }))
+    await pipeline(counted, createWriteStream(to, { mode: 0o600 }))
   } catch (error) {
     throw new BackupError(
       `${file} is broken at ${entry.header.name}: ${(error as Error).message}. Nothing was restored.`,

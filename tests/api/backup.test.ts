@@ -128,6 +128,24 @@ describe('a backup', () => {
     const full = await outcome('restore', '--from', at('more.tar'), '--data', data)
     expect(full.stderr).toMatch(/is not empty/)
   })
+
+  it('is refused wherever it was cut off: in a header, behind one, in a content, between two', async () => {
+    await writeBackup(data, at('entire.tar'), undefined)
+    const entire = readFileSync(at('entire.tar'))
+    const contents = [...entire.toString('latin1').matchAll(/files\/[0-9a-f]{2}\/[0-9a-f]{64}\0/g)].slice(
+      0,
+      25,
+    )
+    expect(contents).toHaveLength(25)
+    for (const [index, { index: header }] of contents.entries()) {
+      const end = header + [100, 512, 513, 600, 1024][index % 5]!
+      writeFileSync(at('cut.tar'), entire.subarray(0, end))
+      await expect(restoreBackup(at('cut.tar'), at('nowhere'))).rejects.toThrow(
+        /cut\.tar is (not whole|broken)/,
+      )
+      expect(existsSync(at('nowhere'))).toBe(false)
+    }
+  }, 60_000)
 })
 
 describe('verify', () => {
