@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { chainTo, idOf, type Principal } from '~~/core/access'
-import type { AccessAnswer, WhoCan } from '~~/shared/answers'
+import type { AccessAnswer, WhatMay, WhoCan } from '~~/shared/answers'
 import type { AccessCell } from '~/components/access/cell'
 
 useTitle('Access')
@@ -70,7 +70,7 @@ const chosen = computed<AccessCell | null>(() => {
     ? { principal: who, state }
     : null
 })
-const answer = shallowRef<AccessAnswer | WhoCan | null>(null)
+const answer = shallowRef<AccessAnswer | WhatMay | WhoCan | null>(null)
 const close = () => {
   answer.value = null
   go({ who: undefined, state: undefined, edit: undefined })

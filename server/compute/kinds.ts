@@ -14,7 +14,7 @@ import { labelsOfArchive, labelsOfFolder } from '../documents/label-sources'
 import { possibleActs } from '../documents/possible-acts'
 import { type DirectoryChange, readPeople } from '../../core/directory'
 import { wholeDirectory } from '../directory/directory'
-import { type AccessAsked, explainAccess, whoCan } from '../directory/explain'
+import { type AccessAsked, explainAccess, whatMay, whoCan } from '../directory/explain'
 import { previewChange, previewTakingBack } from '../directory/preview'
 import { tryPatterns } from '../intake/patterns'
 import { found } from '../documents/find'
@@ -121,6 +121,11 @@ export const computations = {
     10,
     'explaining',
     (db, { account, asked }: { account: Account; asked: AccessAsked }) => explainAccess(db, account, asked),
+  ),
+  'what-may': computation(
+    10,
+    'explaining',
+    (db, { account, asked }: { account: Account; asked: AccessAsked }) => whatMay(db, account, asked),
   ),
   'who-can': computation(
     20,

@@ -3,6 +3,7 @@ import {
   explain,
   type Granting,
   type Right,
+  rights,
   stateGrants,
   folderGrants,
   chainTo,
@@ -22,7 +23,7 @@ import {
 } from '../../core/configuration'
 import { nameIn } from '../../core/directory'
 import { reasonsAgainst } from '../../core/engine'
-import type { AccessAnswer, WhoCan } from '../../shared/answers'
+import type { AccessAnswer, WhatMay, WhoCan } from '../../shared/answers'
 import { published } from '../configuration/published'
 import type { Tx } from '../database/connection'
 import { decideFiring } from '../documents/acts/fire'
@@ -154,6 +155,17 @@ function explainFiring(tx: Tx, person: Account, { row, name }: Spot, id: string)
       : because,
     waysOut: [...new Set(reasons.map(({ wayOut }) => wayOut))],
   }
+}
+
+/** Everything that somebody may there, right by right. @throws Refusal where something asked about is not there. */
+export function whatMay(tx: Tx, account: Account, asked: AccessAsked): WhatMay {
+  const person = personAsked(tx, asked.person)
+  const answers = rights.map((right) => {
+    const { allowed, because } = explainAccess(tx, account, { ...asked, right, transition: undefined })
+    const speaks = allowed ? 'for' : 'against'
+    return { right, allowed, message: because.findLast((line) => line.speaks === speaks)!.message }
+  })
+  return { question: `What may ${person.name} do with ${spotOf(tx, account, asked).name}`, rights: answers }
 }
 
 /** Everybody active who may, with what makes them able to. @throws Refusal where something is not there. */

@@ -1,4 +1,4 @@
-import type { Because } from '../../core/access'
+import type { Because, Right } from '../../core/access'
 import type { Finding } from '../../core/check'
 import type {
   Consequences,
@@ -76,6 +76,12 @@ export interface AccessAnswer {
   because: Because[]
   /** What would help, in words. */
   waysOut: string[]
+}
+
+/** Everything that somebody may somewhere, each right with the sentence that decides it. */
+export interface WhatMay {
+  question: string
+  rights: { right: Right; allowed: boolean; message: string }[]
 }
 
 /** Everybody who has a right somewhere, or who has not. */

@@ -1,7 +1,7 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { demoData, eventually, signIn, startServer } from '../support/server.mjs'
+import { caller, demoData, eventually, signIn, startServer } from '../support/server.mjs'
 
 let server: Awaited<ReturnType<typeof startServer>>
 let data: string
@@ -117,12 +117,7 @@ describe('somebody new', () => {
     const letter = await letterTo(mail)
     expect(readFileSync(join(letters, letter), 'utf8').replace(/=\r?\n/g, '')).toContain('link=')
     const token = new URL(link).searchParams.get('link')
-    const choose = (password: string) =>
-      fetch(`${server.url}/api/session/link`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ token, password }),
-      })
+    const choose = (password: string) => caller(server.url)('POST', 'session/link', { token, password })
     expect((await choose('short')).status).toBe(400)
     expect((await choose('long enough for me')).status).toBe(200)
     expect((await choose('another one for me')).status).toBe(403)
@@ -135,12 +130,9 @@ describe('somebody new', () => {
   })
   it('who forgot the password hears of it by mail; nobody learns whether there is such a person', async () => {
     const forget = async (mail: string) => {
-      const answer = await fetch(`${server.url}/api/session/forgotten`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json', host: 'elsewhere.example' },
-        body: JSON.stringify({ mail }),
-      })
-      return [answer.status, await answer.text()]
+      const headers = { 'x-forwarded-host': 'elsewhere.example' }
+      const { status, text } = await caller(server.url)('POST', 'session/forgotten', { mail }, headers)
+      return [status, text]
     }
     expect(await forget('signe.aldous@brackwater.example')).toEqual(await forget('nobody@brackwater.example'))
     const letters = join(data, 'mail')
@@ -171,15 +163,7 @@ describe('somebody new', () => {
 })
 
 describe('a token', () => {
-  const bearer = (secret: string) => async (method: string, path: string, body?: object) => {
-    const answer = await fetch(`${server.url}/api/${path}`, {
-      method,
-      headers: { authorization: `Bearer ${secret}`, 'content-type': 'application/json' },
-      body: body && JSON.stringify(body),
-    })
-    const text = await answer.text()
-    return { status: answer.status, body: text ? JSON.parse(text) : undefined }
-  }
+  const bearer = (secret: string) => caller(server.url, { authorization: `Bearer ${secret}` })
   const until = new Date(Date.now() + 5 * 86_400_000).toISOString().slice(0, 10)
 
   it('reads what its person may read, does what it was made for, and ends when it is revoked', async () => {
@@ -279,6 +263,13 @@ describe('a question about rights', () => {
     const { id } = await personOf('Jonas Eckhart')
     const why = (await mara('GET', `access/explain?person=${id}&right=adopt&number=BR-2001`)).body
     expect([why.allowed, why.because.at(-1).speaks]).toEqual([false, 'against'])
+    const what = (await mara('GET', `access/what?person=${id}&number=BR-2001`)).body
+    const rightsOf = (yes: boolean) =>
+      what.rights.flatMap((line: { right: string; allowed: boolean }) =>
+        line.allowed === yes ? line.right : [],
+      )
+    expect(rightsOf(true)).toContain('see')
+    expect(rightsOf(false)).toContain('adopt')
     const who = (await mara('GET', 'access/who?right=see&number=BR-2001')).body
     expect(who.people.map(({ name }: { name: string }) => name)).toContain('Jonas Eckhart')
     expect((await jonas('GET', `access/explain?person=${id}&number=BR-2001`)).status).toBe(403)

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { allows, chainTo, type Folder } from '../../core/access'
 import type { Configuration } from '../../core/configuration'
-import { demoData, signIn, startServer } from '../support/server.mjs'
+import { caller, demoData, signIn, startServer } from '../support/server.mjs'
 import { builtRoutes, examples, nameOf, type Route } from './routes.fixture'
 
 let server: Awaited<ReturnType<typeof startServer>>
@@ -29,26 +29,8 @@ const kinds: Record<string, string> = {
 async function withToken(call: Call): Promise<Call> {
   const until = new Date(Date.now() + 86_400_000).toISOString().slice(0, 10)
   const { secret } = (await call('POST', 'session/tokens', { name: 'reading', until, acts: [] })).body
-  return caller({ authorization: `Bearer ${secret}` })
+  return caller(server.url, { authorization: `Bearer ${secret}` })
 }
-
-/** A caller that sends some headers and no cookie. */
-const caller =
-  (headers: Record<string, string> = {}): Call =>
-  async (method, path, body) => {
-    const reply = await fetch(`${server.url}/api/${path}`, {
-      method,
-      headers: { 'content-type': 'application/json', ...headers },
-      body: body instanceof Uint8Array ? Buffer.from(body) : body && JSON.stringify(body),
-    })
-    const text = await reply.text()
-    return {
-      status: reply.status,
-      headers: reply.headers,
-      text,
-      body: /^[[{]/.test(text) ? JSON.parse(text) : text,
-    }
-  }
 
 beforeAll(async () => {
   server = await startServer(demoData())
@@ -74,7 +56,7 @@ function ask(call: Call, route: Route, number = 'BR-5001') {
   const sent = raw === undefined ? body : new TextEncoder().encode(raw)
   return call(route.method, `${path}${search ? `?${search}` : ''}`, sent)
 }
-const anonymous = caller()
+const anonymous: Call = (...asked) => caller(server.url)(...asked)
 
 describe('every route of the build', () => {
   const closed = routes.filter((route) => !open.includes(nameOf(route)))

@@ -30,6 +30,16 @@ const change = 0
 const comment = 'as agreed'
 const number = 'BR-5001'
 
+/** A question about rights, with all that it may say. */
+const aboutAccess: Example = {
+  of: requests.AccessQuery,
+  query: {
+    ...{ person: '3', right: 'edit', transition: 'issue', number, folder: '/Grips' },
+    ...{ lifecycle: 'workshop-document', state: 'issued' },
+  },
+  document: 'number',
+}
+
 /** An example for each route; `:number` and its like stand for what the world of the demo has. */
 export const examples: Record<string, Example> = {
   'GET session': {},
@@ -77,22 +87,9 @@ export const examples: Record<string, Example> = {
   'GET people/:id': {},
   'POST people/:id/link': {},
   'POST people/:id/hand-over': { of: requests.HandOverRequest, body: { to: 'nobody', comment } },
-  'GET access/explain': {
-    of: requests.AccessQuery,
-    query: {
-      ...{ person: '3', right: 'edit', transition: 'issue', number, folder: '/Grips' },
-      ...{ lifecycle: 'workshop-document', state: 'issued' },
-    },
-    document: 'number',
-  },
-  'GET access/who': {
-    of: requests.AccessQuery,
-    query: {
-      ...{ person: '3', right: 'edit', transition: 'issue', number, folder: '/Grips' },
-      ...{ lifecycle: 'workshop-document', state: 'issued' },
-    },
-    document: 'number',
-  },
+  'GET access/explain': aboutAccess,
+  'GET access/what': aboutAccess,
+  'GET access/who': aboutAccess,
   'GET overview': {},
   'GET jobs': {},
   'POST jobs/:id/stop': {},

@@ -75,6 +75,34 @@ export async function startServer(data, { port, env = {} } = {}) {
   return { url, port: usedPort, pid: child.pid, kill, stop: kill, output: () => output }
 }
 
+/** A reply as tests look at it. */
+async function answered(reply) {
+  const text = await reply.text()
+  return {
+    status: reply.status,
+    headers: reply.headers,
+    text,
+    body: /^[[{]/.test(text) ? JSON.parse(text) : text,
+  }
+}
+
+/**
+ * A caller that is not signed in, or that sends a token: some headers, and no cookie.
+ * @param {string} url
+ * @param {Record<string, string>} [own]
+ * @returns {ReturnType<typeof signIn> extends Promise<infer Call> ? Call : never}
+ */
+export function caller(url, own = {}) {
+  return async (method, path, body, headers = {}) =>
+    answered(
+      await fetch(`${url}/api/${path}`, {
+        method,
+        headers: { 'content-type': 'application/json', ...own, ...headers },
+        body: body instanceof Uint8Array ? body : body && JSON.stringify(body),
+      }),
+    )
+}
+
 /**
  * A signed-in caller of the API: `call(method, path, body)` answers { status, body }.
  * @returns {Promise<(method: string, path: string, body?: any, headers?: Record<string, string>) => Promise<{
@@ -104,13 +132,7 @@ export async function signIn(url, mail = 'mara.feldhaus@brackwater.example', pas
       },
       body: body === undefined ? undefined : raw ? body : JSON.stringify(body),
     })
-    const text = await reply.text()
-    return {
-      status: reply.status,
-      headers: reply.headers,
-      text,
-      body: /^[[{]/.test(text) ? JSON.parse(text) : text,
-    }
+    return answered(reply)
   }
 }
 

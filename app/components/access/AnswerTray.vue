@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import type { AccessAnswer, WhoCan } from '~~/shared/answers'
+import type { AccessAnswer, WhatMay, WhoCan } from '~~/shared/answers'
 import { counted } from '~/format'
 
 /** The answer to a question about rights, in sentences. */
-const props = defineProps<{ answer: AccessAnswer | WhoCan }>()
+const props = defineProps<{ answer: AccessAnswer | WhatMay | WhoCan }>()
 const emit = defineEmits<{ close: []; folder: [path: string] }>()
 const explained = computed(() => ('because' in props.answer ? props.answer : null))
 const who = computed(() => ('people' in props.answer ? props.answer : null))
+const what = computed(() => ('rights' in props.answer ? props.answer : null))
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 </script>
 
@@ -23,6 +24,21 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
         :because="explained.because"
         @folder="emit('folder', $event)"
       />
+      <table
+        v-if="what"
+        class="rights"
+      >
+        <tbody>
+          <tr
+            v-for="line in what.rights"
+            :key="line.right"
+          >
+            <td class="mono">{{ line.right }}</td>
+            <td :class="{ soft: !line.allowed }">{{ line.allowed ? 'yes' : 'no' }}</td>
+            <td class="soft">{{ capital(line.message) }}.</td>
+          </tr>
+        </tbody>
+      </table>
       <template v-if="who">
         <p v-if="!who.people.length">Nobody.</p>
         <p class="names">
@@ -65,6 +81,10 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 </template>
 
 <style scoped>
+.rights td {
+  padding: 0 14px 0 0;
+  vertical-align: top;
+}
 .names {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));

@@ -18,6 +18,18 @@ const toggleHome = (id: string) => {
     lifecycles: wanted,
   })
 }
+const classes = computed(() => configuration.published?.configuration.classes ?? [])
+/** The classes that the folder names itself; as above where it names none. */
+const ownClasses = computed(() => folder.value.classes ?? [])
+const toggleClass = (id: string) => {
+  const wanted = ownClasses.value.includes(id)
+    ? ownClasses.value.filter((one) => one !== id)
+    : [...ownClasses.value, id]
+  return directory.make({
+    ...{ kind: 'set-home', folder: props.path, lifecycles: folder.value.lifecycles ?? null },
+    classes: wanted.length ? wanted : null,
+  })
+}
 const there = computed(() => directory.answer?.documents[props.path] ?? 0)
 const below = ref('')
 async function addBelow() {
@@ -42,6 +54,24 @@ async function remove() {
     />
     {{ lifecycle.name }}</label
   >
+  <p class="classes">
+    <label
+      v-for="kind in classes"
+      :key="kind.id"
+      class="home"
+      ><input
+        type="checkbox"
+        :checked="ownClasses.includes(kind.id)"
+        @change="toggleClass(kind.id)"
+      />
+      {{ kind.name }}</label
+    >
+    <span
+      v-if="!folder.classes"
+      class="soft"
+      >classes as above</span
+    >
+  </p>
   <h3 class="next">Below</h3>
   <form
     class="bar"

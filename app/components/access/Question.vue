@@ -1,15 +1,22 @@
 <script setup lang="ts">
 import { type Right, rights } from '~~/core/access'
 import type { Lifecycle } from '~~/core/configuration'
-import type { AccessAnswer, WhoCan } from '~~/shared/answers'
+import type { AccessAnswer, WhatMay, WhoCan } from '~~/shared/answers'
 
-/** A question about rights, asked in words: who can, and why or why not. */
+/** A question about rights, asked in words: who can, why or why not, and what somebody may. */
 const props = defineProps<{ folder: string; lifecycle: Lifecycle; state: string | undefined }>()
-const emit = defineEmits<{ answer: [answer: AccessAnswer | WhoCan] }>()
+const emit = defineEmits<{ answer: [answer: AccessAnswer | WhatMay | WhoCan] }>()
 const directory = useDirectory()
 const route = useRoute()
 
-const how = ref(route.query.ask === 'who' ? 'who' : 'why')
+/** The ways to ask, each with where it is answered and whether it is about somebody. */
+const ways = {
+  why: { name: 'why can, or can’t', path: 'access/explain', isOfPerson: true, isOfAct: true },
+  who: { name: 'who can', path: 'access/who', isOfPerson: false, isOfAct: true },
+  what: { name: 'what may', path: 'access/what', isOfPerson: true, isOfAct: false },
+} as const
+type Way = keyof typeof ways
+const how = ref<Way>(route.query.ask === 'who' || route.query.ask === 'what' ? route.query.ask : 'why')
 const person = ref(String(route.query.by ?? ''))
 const act = ref(String(route.query.act ?? 'edit'))
 const number = ref(String(route.query.number ?? ''))
@@ -30,15 +37,12 @@ const query = computed(() => {
     ? { number: number.value.trim() }
     : { folder: props.folder, lifecycle: props.lifecycle.id, ...(props.state ? { state: props.state } : {}) }
   return {
-    ...(how.value === 'why' ? { person: person.value } : {}),
-    ...(transition ? { transition } : { right: act.value as Right }),
+    ...(ways[how.value].isOfPerson ? { person: person.value } : {}),
+    ...(!ways[how.value].isOfAct ? {} : transition ? { transition } : { right: act.value as Right }),
     ...place,
   }
 })
-const ask = () =>
-  attempt(async () =>
-    emit('answer', await api(how.value === 'why' ? 'access/explain' : 'access/who', { query: query.value })),
-  )
+const ask = () => attempt(async () => emit('answer', await api(ways[how.value].path, { query: query.value })))
 </script>
 
 <template>
@@ -52,14 +56,11 @@ const ask = () =>
       quiet
       :value="how"
       label="What is asked"
-      :options="[
-        { value: 'why', name: 'why can, or can’t' },
-        { value: 'who', name: 'who can' },
-      ]"
-      @pick="how = $event"
+      :options="Object.entries(ways).map(([value, { name }]) => ({ value, name }))"
+      @pick="how = $event as Way"
     />
     <CommonPick
-      v-if="how === 'why'"
+      v-if="ways[how].isOfPerson"
       quiet
       :value="person"
       label="Who is asked about"
@@ -67,6 +68,7 @@ const ask = () =>
       @pick="person = $event"
     />
     <CommonPick
+      v-if="ways[how].isOfAct"
       quiet
       :value="act"
       label="What they would do"

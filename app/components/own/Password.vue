@@ -20,20 +20,18 @@ async function change() {
     class="form"
     @submit.prevent="change"
   >
-    <label for="current-password">Now</label
-    ><input
+    <CommonField
       id="current-password"
       v-model="current"
-      class="field"
+      label="Now"
       type="password"
       autocomplete="current-password"
       maxlength="200"
     />
-    <label for="new-password">New</label
-    ><input
+    <CommonField
       id="new-password"
       v-model="wanted"
-      class="field"
+      label="New"
       type="password"
       autocomplete="new-password"
       maxlength="200"

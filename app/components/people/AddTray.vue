@@ -34,26 +34,23 @@ async function add() {
         class="form"
         @submit.prevent="add"
       >
-        <label for="new-name">Name</label
-        ><input
+        <CommonField
           id="new-name"
           v-model="name"
-          class="field"
+          label="Name"
           maxlength="200"
           autofocus
         />
-        <label for="new-initials">Initials</label
-        ><input
+        <CommonField
           id="new-initials"
           v-model="initials"
-          class="field"
+          label="Initials"
           maxlength="20"
         />
-        <label for="new-mail">Mail</label
-        ><input
+        <CommonField
           id="new-mail"
           v-model="mail"
-          class="field"
+          label="Mail"
           type="email"
           maxlength="320"
         />

@@ -89,25 +89,22 @@ const handOver = () =>
         class="form"
         @submit.prevent="save"
       >
-        <label for="person-name">Name</label
-        ><input
+        <CommonField
           id="person-name"
           v-model="name"
-          class="field"
+          label="Name"
           maxlength="200"
         />
-        <label for="person-initials">Initials</label
-        ><input
+        <CommonField
           id="person-initials"
           v-model="initials"
-          class="field"
+          label="Initials"
           maxlength="20"
         />
-        <label for="person-mail">Mail</label
-        ><input
+        <CommonField
           id="person-mail"
           v-model="mail"
-          class="field"
+          label="Mail"
           maxlength="320"
         />
         <span /><label
@@ -209,6 +206,7 @@ const handOver = () =>
           </button>
         </form>
         <p>
+          <NuxtLink :to="`/access?ask=what&by=${person.id}`">ask what {{ person.name }} may</NuxtLink> ·
           <NuxtLink :to="`/access?first=person:${person.id}&with=person:${session.person?.id}`"
             >what {{ person.name }} may, compared with me</NuxtLink
           >
