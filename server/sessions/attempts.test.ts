@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { migrateDatabase, openDatabase } from '../database/connection'
-import { countAttempt, normalMail, placeOf } from './attempts'
+import { attempted, countAttempt, normalMail, placeOf } from './attempts'
 
 describe('a place', () => {
   it.each<[string | undefined, string]>([
@@ -25,19 +25,35 @@ describe('a mail address', () => {
   ])('%j is compared as %s', (typed, mail) => expect(normalMail(typed)).toBe(mail))
 })
 
+const opened = (folder: string) => {
+  const db = openDatabase(folder)
+  migrateDatabase(db)
+  return db
+}
+
+describe('right passwords', () => {
+  it('are never too many, however many come at once', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'ilmenite-attempts-'))
+    const db = opened(folder)
+    const from = { mail: 'mara@brackwater.example', place: '192.0.2.7' }
+    const some = (count: number, right: boolean) =>
+      Promise.all(Array.from({ length: count }, () => attempted(db, from, async () => right)))
+    await expect(some(60, true)).resolves.not.toContain(false)
+    await expect(some(10, false)).resolves.not.toContain(true)
+    await expect(some(1, true)).rejects.toThrow(/too many wrong passwords/)
+    db.$client.close()
+    rmSync(folder, { recursive: true })
+  })
+})
+
 describe('wrong passwords', () => {
   it('are counted beyond a restart, and taken back by a right one', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'ilmenite-attempts-'))
-    const opened = () => {
-      const db = openDatabase(folder)
-      migrateDatabase(db)
-      return db
-    }
-    const before = opened()
+    const before = opened(folder)
     const count = (db: typeof before, mail: string) => countAttempt(db, mail, '192.0.2.7', undefined)
     for (let attempt = 0; attempt < 10; attempt++) await count(before, 'mara@brackwater.example')
     before.$client.close()
-    const after = opened()
+    const after = opened(folder)
     await expect(count(after, 'mara@brackwater.example')).rejects.toThrow(/too many wrong passwords/)
     for (let attempt = 0; attempt < 9; attempt++) await count(after, 'ilya@brackwater.example')
     const takeBack = await count(after, 'ilya@brackwater.example')

@@ -1,4 +1,5 @@
 import { isIP } from 'node:net'
+import pLimit from 'p-limit'
 import { RateLimiterRes, RateLimiterSQLite } from 'rate-limiter-flexible'
 import { type Db, oncePerConnection } from '../database/connection'
 import { Refusal } from '../refusal'
@@ -92,6 +93,28 @@ export async function countAttempt(
     await Promise.all(counts.map(([limit, key]) => takeBack(db, limit, hashOf(key))))
   }
 }
+
+/**
+ * Fewer than may go wrong for one account are tried at once: the many programs of one person that sign in at the same
+ * instant with the right password wait for one another, and are not taken for guesses.
+ */
+const inTurn = pLimit(8)
+
+/**
+ * Tries a password, counted as an attempt while it is tried, and for as long as the rules say where it is wrong.
+ * @throws Refusal where too many have gone wrong.
+ */
+export const attempted = (
+  db: Db,
+  { mail, place, browser }: { mail: string; place: string; browser?: string },
+  isRight: () => Promise<boolean>,
+): Promise<boolean> =>
+  inTurn(async () => {
+    const takeBack = await countAttempt(db, mail, place, browser)
+    const right = await isRight()
+    if (right) await takeBack()
+    return right
+  })
 
 /** A right password clears what is counted for its person; of the place it takes back no more than itself. */
 async function takeBack(db: Db, limit: Limit, key: string): Promise<void> {

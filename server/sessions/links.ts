@@ -104,9 +104,10 @@ export async function usePasswordLink(
   db: Db,
   { token, password, place }: { token: string; password: string; place: string },
 ): Promise<{ account: Account; session: string; browser: string }> {
-  await countAttempt(db, `link ${hashOf(token).slice(0, 16)}`, place, undefined)
+  const takeBack = await countAttempt(db, `link ${hashOf(token).slice(0, 16)}`, place, undefined)
   requireGoodPassword(password)
   if (!holderOfLink(db, token)) throw spent()
+  await takeBack()
   const passwordHash = await hashPassword(password)
   return atomically(db, (tx) => {
     const account = holderOfLink(tx, token)

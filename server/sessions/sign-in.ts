@@ -5,7 +5,7 @@ import { atomically, type Db } from '../database/connection'
 import { people } from '../database/schema'
 import type { Account } from '../directory/people'
 import { Refusal } from '../refusal'
-import { countAttempt, normalMail } from './attempts'
+import { attempted, normalMail } from './attempts'
 import { requireGoodPassword } from './password-rules'
 import { hashPassword, matches } from './passwords'
 import { beginSession, endSessionsOf, knownBrowser, rememberBrowser } from './sessions'
@@ -42,12 +42,15 @@ export async function signIn(
   const address = normalMail(mail)
   const account = db.select().from(people).where(eq(people.mail, address)).get()
   const known = account && browser ? knownBrowser(db, browser, account.id) : undefined
-  const takeBack = await countAttempt(db, address, place, known)
   decoy ??= hashPassword(randomUUID())
-  const right = await matches(password, account?.passwordHash || (await decoy))
-  if (!right || !account?.active || !account.passwordHash)
+  const hash = account?.passwordHash || (await decoy)
+  const right = await attempted(
+    db,
+    { mail: address, place, browser: known },
+    async () => (await matches(password, hash)) && !!account?.active && !!account.passwordHash,
+  )
+  if (!right || !account)
     throw new Refusal('not-signed-in', 'this mail address and password do not belong together')
-  await takeBack()
   return {
     account,
     session: beginSession(db, account.id, agent),
@@ -66,10 +69,10 @@ export async function changePassword(
 ): Promise<void> {
   requireGoodPassword(wanted)
   if (wanted === current) throw new Refusal('invalid', 'the new password is the one you have')
-  const takeBack = await countAttempt(db, account.mail, place, `password of ${account.id}`)
-  if (!(await matches(current, account.passwordHash)))
-    throw new Refusal('forbidden', 'the password you have now is another one: nothing was changed')
-  await takeBack()
+  const right = await attempted(db, { mail: account.mail, place, browser: `password of ${account.id}` }, () =>
+    matches(current, account.passwordHash),
+  )
+  if (!right) throw new Refusal('forbidden', 'the password you have now is another one: nothing was changed')
   const passwordHash = await hashPassword(wanted)
   atomically(db, (tx) => {
     tx.update(people).set({ passwordHash }).where(eq(people.id, account.id)).run()
