@@ -62,7 +62,7 @@ async function fill(db: Db, store: FileStore): Promise<void> {
     for (const account of accounts) tx.insert(peopleTable).values(account).run()
     for (const { path, rules } of folders)
       tx.insert(folderTable)
-        .values({ path, rules: rules as object })
+        .values({ path, key: path, rules: rules as object })
         .run()
     insertConfiguration(tx, {
       id: 1,

@@ -19,6 +19,15 @@ const folder = computed(() => {
   const asked = ask('folder')
   return asked && paths.value.includes(asked) ? asked : (paths.value.find((path) => path !== '/') ?? '/')
 })
+/** A folder that gets another path stays the one that is shown. */
+watch(
+  () => directory.directory.folders,
+  (now, before) => {
+    const shown = before.find(({ path }) => path === ask('folder'))
+    const path = now.find(({ key }) => key === shown?.key)?.path
+    if (path && path !== ask('folder')) go({ folder: path })
+  },
+)
 const lifecycles = computed(() => configuration.published?.configuration.lifecycles ?? [])
 const home = computed(() => directory.answer?.home[folder.value] ?? [])
 const lifecycle = computed(
@@ -83,13 +92,18 @@ const choose = (path: string) => {
 const everybody = usePrincipals()
 const people = computed(() => everybody.value.filter(({ value }) => idOf('person', value) !== undefined))
 /** A second folder, or a second person, to compare with; `first` is the person on the other side. */
-const beside = computed(() => ask('with'))
+const beside = computed(() => (ask('with')?.startsWith(beforeChange) ? undefined : ask('with')))
+const compared = useComparedDirectory(computed(() => ask('with')))
 const first = computed(() => ask('first') ?? people.value[0]?.value ?? 'anyone')
 const besideOptions = computed(() => [
   ...paths.value
     .filter((path) => path !== folder.value)
     .map((path) => ({ value: path, name: path, group: 'another folder' })),
   ...people.value.map((one) => ({ ...one, group: 'another person' })),
+  ...(directory.answer?.changes ?? [])
+    .filter(({ takenBackBy }) => takenBackBy === null)
+    .slice(0, 20)
+    .map(({ id, words }) => ({ value: beforeChange + id, name: words, group: 'before a change' })),
 ])
 </script>
 
@@ -147,12 +161,18 @@ const besideOptions = computed(() => [
           />
           <CommonPick
             quiet
-            :value="beside ?? ''"
+            :value="ask('with') ?? ''"
             empty="nothing"
             label="Compare with"
             :options="besideOptions"
             @pick="go({ with: $event || undefined })"
           />
+        </p>
+        <p
+          v-if="compared"
+          class="place soft"
+        >
+          Beside it, where it differs: {{ compared.words }}.
         </p>
         <AccessGrid
           :folder="folder"
@@ -160,6 +180,7 @@ const besideOptions = computed(() => [
           :rows="rows"
           :chosen="chosen"
           :beside="beside"
+          :beside-in="compared?.directory"
           @choose="((answer = null), go({ who: $event.principal, state: $event.state, edit: undefined }))"
           @add="added = [...added, $event]"
         />
@@ -176,7 +197,7 @@ const besideOptions = computed(() => [
       v-else-if="ask('edit')"
       :path="folder"
       @close="close"
-      @gone="choose('/')"
+      @gone="choose"
     />
     <AccessCellTray
       v-else-if="chosen"

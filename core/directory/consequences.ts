@@ -47,6 +47,7 @@ export function consequencesOf(
   { most = 20, lifecyclesAfter = lifecycles }: { most?: number; lifecyclesAfter?: Lifecycle[] } = {},
 ): Consequences {
   const was = rightsAt(before, lifecycles)
+  const pathAfter = pathsAfter(before, after)
   const is = rightsAt(after, lifecyclesAfter)
   const named = new Set([...namesIn(before, lifecycles), ...namesIn(after, lifecyclesAfter)])
   const alike = groupBy(pairsOf(before, after), (pair) => kindOf(pair, named))
@@ -54,7 +55,7 @@ export function consequencesOf(
   const affected = [...alike.values()].flatMap((pairs) => {
     const [one] = pairs as [Pair]
     const changed = standing.flatMap((place) => {
-      const [old, now] = [was(one.before, place), is(one.after, place)]
+      const [old, now] = [was(one.before, place), is(one.after, moved(place, pathAfter))]
       return old === now ? [] : [{ place, gained: now & ~old, lost: old & ~now }]
     })
     for (const { place } of changed) places.add(place)
@@ -71,6 +72,17 @@ export function consequencesOf(
     affected: affected.slice(0, most),
   }
 }
+
+/** Where the folders of before are afterwards. */
+function pathsAfter(before: VaultDirectory, after: VaultDirectory): Map<string, string> {
+  const is = new Map(after.folders.map(({ key, path }) => [key, path]))
+  return new Map(before.folders.map(({ key, path }) => [path, is.get(key) ?? path]))
+}
+
+const moved = (place: Standing, pathAfter: Map<string, string>): Standing => ({
+  ...place,
+  folder: pathAfter.get(place.folder) ?? place.folder,
+})
 
 interface Pair {
   before: DirectoryPerson | undefined

@@ -1,3 +1,4 @@
+import { parentOf } from '../access'
 import { requireAdministrator } from './change'
 import { type Changed, DirectoryError, type DirectoryDelta, type VaultDirectory } from './types'
 
@@ -28,7 +29,7 @@ function changedAmong<Thing>(
 export const deltaBetween = (before: VaultDirectory, after: VaultDirectory): DirectoryDelta => ({
   people: changedAmong(before.people, after.people, ({ id }) => id),
   groups: changedAmong(before.groups, after.groups, ({ id }) => id),
-  folders: changedAmong(before.folders, after.folders, ({ path }) => path),
+  folders: changedAmong(before.folders, after.folders, ({ key }) => key),
 })
 
 /** Whether nothing is changed by it. */
@@ -61,13 +62,29 @@ export function takenBack(now: VaultDirectory, delta: DirectoryDelta): VaultDire
     folders: restored(
       now.folders,
       delta.folders,
-      ({ path }) => path,
+      ({ key }) => key,
       ({ path }) => `the folder ${path}`,
       true,
     ),
   }
   requireAdministrator(after)
+  requireTree(after)
   return after
+}
+
+/** @throws DirectoryError where two folders have one path, or one has none above it. */
+function requireTree({ folders }: VaultDirectory): void {
+  const paths = new Set<string>()
+  for (const { path } of folders) {
+    if (paths.has(path.toLowerCase()))
+      throw new DirectoryError(`there is another folder ${path} by now: rename or move that one first`)
+    paths.add(path.toLowerCase())
+  }
+  for (const { path } of folders)
+    if (path !== '/' && !paths.has(parentOf(path).toLowerCase()))
+      throw new DirectoryError(
+        `${path} would be without the folder above it: take back what came after first`,
+      )
 }
 
 function restored<Thing>(

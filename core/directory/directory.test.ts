@@ -67,6 +67,8 @@ const changes: [DirectoryChange, string][] = [
     { kind: 'set-home', folder: '/Line', lifecycles: ['note'], classes: null },
     'At home in /Line: lifecycles Note, classes as above; was lifecycles as above, classes as above',
   ],
+  [{ kind: 'move-folder', path: '/Grips', to: '/Clamps' }, 'Rename the folder /Grips to Clamps'],
+  [{ kind: 'move-folder', path: '/Grips', to: '/Line/Grips' }, 'Move the folder /Grips to /Line/Grips'],
 ]
 
 describe('a change of the directory', () => {
@@ -119,6 +121,12 @@ describe('a change of the directory', () => {
     [{ kind: 'add-folder', path: 'Grips' }, /begins with \//],
     [{ kind: 'remove-folder', path: '/Grips' }, /folders below it, such as \/Grips\/Legacy/],
     [{ kind: 'remove-folder', path: '/' }, /stays/],
+    [{ kind: 'move-folder', path: '/', to: '/All' }, /stays/],
+    [{ kind: 'move-folder', path: '/Nowhere', to: '/All' }, /no folder \/Nowhere/],
+    [{ kind: 'move-folder', path: '/Grips', to: '/line' }, /a folder \/Line already/],
+    [{ kind: 'move-folder', path: '/Grips', to: '/Grips/Legacy/Grips' }, /cannot be moved below itself/],
+    [{ kind: 'move-folder', path: '/Grips', to: '/Nowhere/Grips' }, /no folder \/Nowhere/],
+    [{ kind: 'move-folder', path: '/Grips', to: '/Line/ Grips' }, /without blanks around/],
     [{ kind: 'set-role', folder: '/Grips', role: 'pilot', players: [] }, /no role “pilot”/],
     [{ kind: 'set-role', folder: '/Grips', role: 'lead', players: ['person:nobody'] }, /no person “nobody”/],
     [{ kind: 'set-home', folder: '/Grips', lifecycles: ['none'], classes: null }, /no lifecycle “none”/],
@@ -132,6 +140,26 @@ describe('a change of the directory', () => {
     expect(() => make({ kind: 'change-person', person: mara!.id, administrator: false }, after)).toThrow(
       /nobody would be left/,
     )
+  })
+  it('moves what is below a folder with it, keeps what documents know it by, and changes case alone', () => {
+    const { after } = make({ kind: 'move-folder', path: '/Grips', to: '/grips' })
+    expect(after.folders.filter(({ key }) => key.startsWith('/Grips'))).toEqual(
+      world.folders
+        .filter(({ path }) => path.startsWith('/Grips'))
+        .map((folder) => ({ ...folder, path: folder.path.replace('/Grips', '/grips') })),
+    )
+    expect(after.folders.map(({ key }) => key)).toEqual(world.folders.map(({ key }) => key))
+  })
+  it('gives a new folder where a renamed one was a key of its own, and does not take the name back over it', () => {
+    const renamed = make({ kind: 'move-folder', path: '/Grips', to: '/Clamps' })
+    const { after } = make({ kind: 'add-folder', path: '/Grips' }, renamed.after)
+    expect(after.folders.at(-1)).toEqual({ path: '/Grips', key: '/Grips#2' })
+    expect(() => takenBack(after, renamed.delta)).toThrow(/another folder \/Grips by now/)
+  })
+  it('does not take a folder back from above another', () => {
+    const above = make({ kind: 'add-folder', path: '/New' })
+    const { after } = make({ kind: 'add-folder', path: '/New/Deep' }, above.after)
+    expect(() => takenBack(after, above.delta)).toThrow(/would be without the folder above it/)
   })
   it('is not taken back once what it touched has changed again', () => {
     const first = make({ kind: 'start-afresh', folder: '/Line', afresh: true })
@@ -162,7 +190,9 @@ describe('what a change does to people’s rights', () => {
       const use = configuration.lifecycles
         .find((one) => one.id === place.lifecycle)!
         .states.find((one) => one.state === place.state)!
-      return !!person?.active && allows(person, chainTo(directory.folders, place.folder), use, right)
+      const { key } = world.folders.find(({ path }) => path === place.folder)!
+      const { path } = directory.folders.find((folder) => folder.key === key) ?? { path: place.folder }
+      return !!person?.active && allows(person, chainTo(directory.folders, path), use, right)
     }
     const ids = new Set([...before.people, ...after.people].map(({ id }) => id))
     return [...ids].filter((id) =>

@@ -17,6 +17,8 @@ export interface DirectoryGroup {
 
 /** A folder with its rules, and what is at home in it. */
 export interface DirectoryFolder extends Folder {
+  /** By what it is known, whatever its path becomes: documents stand in it by this. */
+  key: string
   /** The lifecycles and classes whose documents belong there; as in the folder above where nothing is said. */
   lifecycles?: string[]
   classes?: string[]

@@ -5,5 +5,9 @@ import type { DirectoryFolder, VaultDirectory } from './types'
 export const world: VaultDirectory = {
   people: people.map((person) => ({ ...person, initials: null, active: true })),
   groups,
-  folders: folders.map(({ path, rules }) => ({ path, ...(rules as Omit<DirectoryFolder, 'path'>) })),
+  folders: folders.map(({ path, rules }) => ({
+    path,
+    key: path,
+    ...(rules as Omit<DirectoryFolder, 'path' | 'key'>),
+  })),
 }

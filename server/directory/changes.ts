@@ -30,7 +30,7 @@ export interface LookedAt {
 }
 
 /** A change that was made. @throws Refusal where there is none. */
-function directoryChange(tx: Tx, id: number) {
+export function directoryChange(tx: Tx, id: number) {
   const made = tx.select().from(directoryChanges).where(eq(directoryChanges.id, id)).get()
   if (!made) throw new Refusal('not-found', `there is no change ${id} of the directory`)
   return made

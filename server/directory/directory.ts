@@ -36,15 +36,13 @@ export function writeDelta(tx: Tx, delta: DirectoryDelta): void {
   for (const { before, after } of delta.groups)
     if (after) tx.insert(groups).values(after).onConflictDoUpdate({ target: groups.id, set: after }).run()
     else tx.delete(groups).where(eq(groups.id, before!.id)).run()
-  for (const { before, after } of delta.folders) {
-    if (!after) {
-      tx.delete(folders).where(eq(folders.path, before!.path)).run()
-      continue
-    }
-    const { path, ...rules } = after
-    tx.insert(folders)
-      .values({ path, rules })
-      .onConflictDoUpdate({ target: folders.path, set: { rules } })
-      .run()
+  const folderOf = (change: DirectoryDelta['folders'][number]) =>
+    eq(folders.key, (change.after ?? change.before)!.key)
+  for (const change of delta.folders) if (!change.after) tx.delete(folders).where(folderOf(change)).run()
+  for (const change of delta.folders) {
+    if (!change.after) continue
+    const { path, key, ...rules } = change.after
+    if (change.before) tx.update(folders).set({ path, rules }).where(folderOf(change)).run()
+    else tx.insert(folders).values({ path, key, rules }).run()
   }
 }

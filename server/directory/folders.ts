@@ -28,6 +28,7 @@ export const directoryVersion = (tx: Tx): number => statements(tx).version.get()
 interface Known {
   version: number
   folders: DirectoryFolder[]
+  paths: Map<string, string>
   rights: ReturnType<typeof rightsInFolders>
 }
 const knownOf = oncePerConnection((): { last?: Known } => ({}))
@@ -38,8 +39,9 @@ function known(tx: Tx): Known {
   if (keep.last?.version !== version) {
     const all = statements(tx)
       .folders.all()
-      .map(({ path, rules }) => ({ path, ...rules }))
-    keep.last = { version, folders: all, rights: rightsInFolders(all) }
+      .map(({ path, key, rules }) => ({ path, key, ...rules }))
+    const paths = new Map(all.map(({ key, path }) => [key, path]))
+    keep.last = { version, folders: all, paths, rights: rightsInFolders(all) }
   }
   return keep.last!
 }
@@ -47,12 +49,18 @@ function known(tx: Tx): Known {
 /** Every folder with its rules, in the order in which they were added. */
 export const allFolders = (tx: Tx): DirectoryFolder[] => known(tx).folders
 
+/** The path that a folder has now, by the key that documents name it by. */
+export function pathOfFolder(tx: Tx): (key: string) => string {
+  const { paths } = known(tx)
+  return (key) => paths.get(key) ?? key
+}
+
 /** Who somebody is in a folder, and what the folders grant them there. */
 export const inFolderAs = (
   tx: Tx,
 ): ((person: Person, path: string, relation?: Relation) => ReturnType<Known['rights']>) => known(tx).rights
 
-/** The lifecycles whose documents stand in each folder. */
+/** The lifecycles whose documents stand in each folder, by its key. */
 export function inUseIn(tx: Tx): Map<string, string[]> {
   const inUse = new Map<string, string[]>()
   for (const { folder, lifecycle } of statements(tx).inUse.all())
@@ -72,7 +80,7 @@ export function homeOf(
     sorted.map((folder) => {
       const own = named(folder) ?? said.get(parentOf(folder.path)) ?? []
       said.set(folder.path, own)
-      return [folder.path, [...new Set([...own, ...(inUse.get(folder.path) ?? [])])]]
+      return [folder.path, [...new Set([...own, ...(inUse.get(folder.key) ?? [])])]]
     }),
   )
 }

@@ -2,10 +2,12 @@ import { gt, sql } from 'drizzle-orm'
 import type { Standing } from '../../core/directory'
 import type { Tx } from '../database/connection'
 import { places } from '../database/schema'
+import { pathOfFolder } from './folders'
 
 /** How many documents stand in each folder in each state. */
-export const documentsByPlace = (tx: Tx): Standing[] =>
-  tx
+export function documentsByPlace(tx: Tx): Standing[] {
+  const pathOf = pathOfFolder(tx)
+  return tx
     .select({
       folder: places.folder,
       lifecycle: places.lifecycle,
@@ -16,3 +18,5 @@ export const documentsByPlace = (tx: Tx): Standing[] =>
     .where(gt(places.documents, 0))
     .groupBy(places.folder, places.lifecycle, places.state)
     .all()
+    .map((place) => ({ ...place, folder: pathOf(place.folder) }))
+}

@@ -6,6 +6,7 @@ import { published } from '../configuration/published'
 import type { Db, Tx } from '../database/connection'
 import { documents, people, registerRows } from '../database/schema'
 import type { Account } from '../directory/people'
+import { folderPath } from './columns'
 import { writePosition } from './listing/order'
 import { firstFound } from './listing/finder'
 import { pageOf } from './listing/page'
@@ -21,7 +22,7 @@ const listed = {
   classId: documents.classId,
   lifecycle: documents.lifecycle,
   state: documents.state,
-  folder: documents.folder,
+  folder: folderPath,
   revision: documents.revision,
   version: documents.version,
   changedAt: documents.changedAt,

@@ -11,7 +11,7 @@ beforeEach(() => (vault = emptyVault()))
 afterEach(() => vault.remove())
 
 const addFolder = (path: string, rules: object = {}) =>
-  vault.db.insert(folderTable).values({ path, rules }).run()
+  vault.db.insert(folderTable).values({ path, key: path, rules }).run()
 const file = (number: string, folder: string) => {
   const asked = { number, title: null, folder, classId: 'part' }
   return fileDocument(vault.db, vault.who('Ilya Brandt'), asked, content(`${number}.dxf`), null)

@@ -8,7 +8,7 @@ import { documents } from '../database/schema'
 import { allFolders } from '../directory/folders'
 import { type Account, asPerson, everybody } from '../directory/people'
 import { Refusal } from '../refusal'
-import { documentColumns } from './columns'
+import { documentColumns, folderPath } from './columns'
 import { type DocumentRow, notThere, snapshot } from './rows'
 import { rightInPlaces } from './sights'
 
@@ -42,7 +42,7 @@ export function holds(tx: Tx, account: Account, right: Right): (document: Placed
 export const seenBy = (tx: Tx, account: Account) => holds(tx, account, 'see')
 
 const placed = {
-  folder: documents.folder,
+  folder: folderPath,
   lifecycle: documents.lifecycle,
   state: documents.state,
   owner: documents.owner,

@@ -3,9 +3,10 @@ import type { StateUse } from '../../core/configuration'
 import { published } from '../configuration/published'
 import { oncePerConnection, type Tx } from '../database/connection'
 import { places } from '../database/schema'
-import { directoryVersion, inFolderAs } from '../directory/folders'
+import { directoryVersion, inFolderAs, pathOfFolder } from '../directory/folders'
 import { type Account, asPerson } from '../directory/people'
 
+/** A place with the path of its folder. */
 export type Place = Pick<typeof places.$inferSelect, 'id' | 'folder' | 'classId' | 'lifecycle' | 'state'>
 
 /** Who a document belongs to and who filed it, as far as rights on it go. */
@@ -56,8 +57,15 @@ const mostKept = 500
 function kept(tx: Tx): Kept {
   const basis = `${published(tx).id} ${directoryVersion(tx)} ${String(statements(tx).newest.get())}`
   const keep = keptOf(tx)
-  if (keep.last?.basis !== basis)
-    keep.last = { basis, places: statements(tx).places.all(), sights: new Map() }
+  if (keep.last?.basis !== basis) {
+    const pathOf = pathOfFolder(tx)
+    const all = statements(tx).places.all()
+    keep.last = {
+      basis,
+      places: all.map((place) => ({ ...place, folder: pathOf(place.folder) })),
+      sights: new Map(),
+    }
+  }
   return keep.last!
 }
 

@@ -1,6 +1,6 @@
 import { desc, eq, sql } from 'drizzle-orm'
 import { type Db, oncePerConnection } from '../database/connection'
-import { documentColumns } from './columns'
+import { documentColumns, folderKey, folderPath } from './columns'
 import { allOf, placeholders } from '../database/placeholders'
 import { documentReferences, documents, registerRows, versions } from '../database/schema'
 
@@ -8,7 +8,7 @@ const referred = {
   id: documents.id,
   number: documents.number,
   state: documents.state,
-  folder: documents.folder,
+  folder: folderPath,
   lifecycle: documents.lifecycle,
   owner: documents.owner,
   creator: documents.creator,
@@ -50,7 +50,10 @@ const ofDocuments = (db: Db) => ({
     .from(documents)
     .where(eq(documents.id, sql.placeholder('id')))
     .prepare(),
-  addDocument: db.insert(documents).values(allOf(documents, documentColumns)).prepare(),
+  addDocument: db
+    .insert(documents)
+    .values({ ...allOf(documents, documentColumns), folder: folderKey(sql.placeholder('folder')) })
+    .prepare(),
   changeStanding: db
     .update(documents)
     .set(placeholders([...standing, ...times]))

@@ -20,7 +20,7 @@ export function emptyVault(): { db: Db; who: (name: string) => Account; remove: 
       .run()
   for (const { path, rules } of folders)
     db.insert(folderTable)
-      .values({ path, rules: rules as object })
+      .values({ path, key: path, rules: rules as object })
       .run()
   insertConfiguration(db, {
     id: 1,

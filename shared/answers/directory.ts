@@ -2,6 +2,7 @@ import type { Because, Right } from '../../core/access'
 import type { Finding } from '../../core/check'
 import type {
   Consequences,
+  DirectoryDelta,
   DirectoryFolder,
   DirectoryGroup,
   DirectoryPerson,
@@ -16,6 +17,11 @@ export interface MadeDirectoryChange {
   words: string
   /** The change that took it back; null while it stands. */
   takenBackBy: number | null
+}
+
+/** A change with all that it changed, by which the directory before it is known. */
+export interface DirectoryChangeInFull extends MadeDirectoryChange {
+  delta: DirectoryDelta
 }
 
 /** Somebody in the list of people. */

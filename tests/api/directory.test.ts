@@ -80,6 +80,44 @@ describe('a change of the directory', () => {
       accept: true,
     })
   })
+  it('gives a folder another path, and all that stands in it and below goes with it', async () => {
+    const below = { kind: 'add-folder', path: '/Drives/Motors' }
+    const filed = { number: 'BR-4900', folder: '/Drives/Motors', classId: 'part', fileName: 'BR-4900.dxf' }
+    expect((await make(below)).status).toBe(200)
+    const content = new TextEncoder().encode('a motor')
+    expect((await mara('POST', `documents?${new URLSearchParams(filed)}`, content)).status).toBe(200)
+    const count = async (folder: string) => {
+      const { status, body } = await mara('GET', `documents?${new URLSearchParams({ folder })}`)
+      return status === 200 ? body.total : status
+    }
+    const [drives, emil] = [
+      await count('/Drives'),
+      await signIn(server.url, 'emil.achterberg@brackwater.example'),
+    ]
+    const seen = (await emil('GET', 'documents?limit=1')).body.total
+    const change = { kind: 'move-folder', path: '/Drives', to: '/Propulsion' }
+    const looked = (await mara('POST', 'directory/preview', { change })).body
+    expect([looked.words, looked.consequences.people]).toEqual(['Rename the folder /Drives to Propulsion', 0])
+    expect((await make(change)).status).toBe(200)
+    expect([await count('/Drives'), await count('/Propulsion')]).toEqual([0, drives])
+    expect((await mara('GET', 'documents/BR-4900')).body.document.folder).toBe('/Propulsion/Motors')
+    expect((await emil('GET', 'documents?limit=1')).body.total).toBe(seen)
+    // A folder that is made under the old path is another one.
+    const again = { kind: 'add-folder', path: '/Drives' }
+    expect((await make(again)).status).toBe(200)
+    expect(await count('/Drives')).toBe(0)
+    const { changes } = await directory()
+    const takeBack = async (id: number) =>
+      mara('POST', `directory/changes/${id}/take-back`, { version: (await directory()).version })
+    const early = await takeBack(changes[1].id)
+    expect([early.status, early.body.message]).toEqual([
+      400,
+      expect.stringMatching(/another folder \/Drives/),
+    ])
+    expect((await takeBack(changes[0].id)).status).toBe(200)
+    expect((await takeBack(changes[1].id)).status).toBe(200)
+    expect((await mara('GET', 'documents/BR-4900')).body.document.folder).toBe('/Drives/Motors')
+  })
   it('never locks everybody out, and takes no group that is named and no folder with documents', async () => {
     const [maraId, ilyaId] = [(await personOf('Mara Feldhaus')).id, (await personOf('Ilya Brandt')).id]
     expect(

@@ -75,6 +75,7 @@ export const examples: Record<string, Example> = {
       change: { kind: 'set-role', folder: '/Grips', role: 'lead', players: ['group:checking'] },
     },
   },
+  'GET directory/changes/:id': {},
   'POST directory/changes/:id/take-back': {
     of: requests.TakeBackRequest,
     body: { version: -1, accept: true },

@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { parentOf } from '~~/core/access'
 import { counted } from '~/format'
 
 /** What is at home in a folder, what lies below it, and how it goes. */
 const props = defineProps<{ path: string }>()
-const emit = defineEmits<{ gone: [] }>()
+const emit = defineEmits<{ gone: [to: string] }>()
 const directory = useDirectory()
 const configuration = useConfiguration()
 const folder = computed(() => directory.directory.folders.find(({ path }) => path === props.path)!)
@@ -36,8 +37,15 @@ async function addBelow() {
   const path = `${props.path === '/' ? '' : props.path}/${below.value.trim()}`
   if (await directory.make({ kind: 'add-folder', path })) below.value = ''
 }
+const to = ref(props.path)
+watch(
+  () => props.path,
+  (path) => (to.value = path),
+)
+const move = () => directory.make({ kind: 'move-folder', path: props.path, to: to.value.trim() })
 async function remove() {
-  if (await directory.make({ kind: 'remove-folder', path: props.path })) emit('gone')
+  const { path } = props
+  if (await directory.make({ kind: 'remove-folder', path })) emit('gone', parentOf(path))
 }
 </script>
 
@@ -88,6 +96,23 @@ async function remove() {
       :disabled="!below.trim()"
     >
       Add
+    </button>
+  </form>
+  <form
+    v-if="path !== '/'"
+    class="bar"
+    @submit.prevent="move"
+  >
+    <input
+      v-model="to"
+      class="field"
+      :aria-label="`Path of ${path}`"
+      maxlength="1000"
+    /><button
+      class="act"
+      :disabled="!to.trim() || to.trim() === path"
+    >
+      Rename or move
     </button>
   </form>
   <p class="soft">

@@ -3,7 +3,7 @@ import { type Principal, type Right, rights } from '~~/core/access'
 
 /** What a folder itself says, and can be made to say: roles, grants, what it withholds, what is at home there. */
 const props = defineProps<{ path: string }>()
-const emit = defineEmits<{ close: []; gone: [] }>()
+const emit = defineEmits<{ close: []; gone: [to: string] }>()
 const directory = useDirectory()
 const configuration = useConfiguration()
 const everybody = usePrincipals()
@@ -142,7 +142,7 @@ const add = (list: List, principal: Principal) =>
     <template #leads>
       <AccessFolderHome
         :path="path"
-        @gone="emit('gone')"
+        @gone="emit('gone', $event)"
       />
     </template>
   </ShellTheTray>

@@ -8,6 +8,7 @@ import {
   heldAs,
   playersOf,
 } from '~~/core/access'
+import type { VaultDirectory } from '~~/core/directory'
 import { type Lifecycle, phaseKinds, type StateUse } from '~~/core/configuration'
 import { counted } from '~/format'
 import type { AccessCell } from './cell'
@@ -23,6 +24,8 @@ const props = defineProps<{
   chosen: AccessCell | null
   /** A folder or a principal to compare with. */
   beside?: string
+  /** A directory to compare with. */
+  besideIn?: VaultDirectory
 }>()
 const emit = defineEmits<{ choose: [cell: AccessCell]; add: [principal: Principal] }>()
 const directory = useDirectory()
@@ -31,18 +34,37 @@ const everybody = usePrincipals()
 
 const stateName = (id: string) =>
   configuration.published?.configuration.states.find((state) => state.id === id)?.name ?? id
-const inFolder = computed(() => rightsInFolders(directory.directory.folders))
-
-/** All that somebody may there: folder and state together. */
-function rightsAt(path: string, use: StateUse, principal: Principal): string {
-  const { folders } = directory.directory
-  const held = heldAs(folders, path, principal, directory.groupsOf)
-  const granted = inFolder.value({ id: '', name: '', groups: [] }, path, undefined, held).granted
-  return rightsOf(granted & rightsInState(use, held)).join(' ')
+/** All that somebody may in the folders of a directory: folder and state together. */
+const rightsIn = ({ folders, people }: VaultDirectory) => {
+  const inFolder = rightsInFolders(folders)
+  const groupsOf = (id: string) => people.find((person) => person.id === id)?.groups ?? []
+  return (path: string, use: StateUse, principal: Principal): string => {
+    if (!folders.some((folder) => folder.path === path)) return ''
+    const held = heldAs(folders, path, principal, groupsOf)
+    const granted = inFolder({ id: '', name: '', groups: [] }, path, undefined, held).granted
+    return rightsOf(granted & rightsInState(use, held)).join(' ')
+  }
 }
-const isFolder = computed(() => props.beside?.startsWith('/'))
-const other = (use: StateUse, principal: Principal) =>
-  isFolder.value ? rightsAt(props.beside!, use, principal) : rightsAt(props.folder, use, props.beside!)
+const rightsNow = computed(() => rightsIn(directory.directory))
+const rightsAt = (path: string, use: StateUse, principal: Principal) => rightsNow.value(path, use, principal)
+/** The folder’s path in the other directory, in which it may have had another. */
+const pathBeside = computed(() => {
+  const { key } = directory.directory.folders.find(({ path }) => path === props.folder)!
+  return props.besideIn?.folders.find((folder) => folder.key === key)?.path ?? ''
+})
+const rightsBeside = computed(() => props.besideIn && rightsIn(props.besideIn))
+/** What stands beside it; undefined where nothing is compared, or it is the same. */
+function other(use: StateUse, principal: Principal): string | undefined {
+  const { beside, folder } = props
+  const is = rightsBeside.value
+    ? rightsBeside.value(pathBeside.value, use, principal)
+    : beside?.startsWith('/')
+      ? rightsAt(beside, use, principal)
+      : beside
+        ? rightsAt(folder, use, beside)
+        : undefined
+  return is === rightsAt(folder, use, principal) ? undefined : is
+}
 
 /** What stands under a name: who plays the role, how many are in the group. */
 function under(principal: Principal): { words: string; wrong: boolean } {
@@ -110,14 +132,14 @@ const missing = computed(() => everybody.value.filter(({ value }) => !props.rows
         class="plain rights"
         :class="{
           selected: isChosen(principal, use.state),
-          differs: beside && other(use, principal) !== rightsAt(folder, use, principal),
+          differs: other(use, principal) !== undefined,
         }"
         :aria-label="cellInWords(use, principal)"
         @click="emit('choose', { principal, state: use.state })"
       >
         <span>{{ rightsAt(folder, use, principal) || '–' }}</span>
         <span
-          v-if="beside && other(use, principal) !== rightsAt(folder, use, principal)"
+          v-if="other(use, principal) !== undefined"
           class="beside"
           >{{ other(use, principal) || '–' }}</span
         >

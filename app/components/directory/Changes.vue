@@ -22,14 +22,20 @@ const changes = computed(() => (directory.answer?.changes ?? []).slice(0, all.va
         class="soft"
         >taken back</span
       >
-      <button
-        v-else
-        class="link"
-        :aria-label="`Take back: ${change.words}`"
-        @click="directory.takeBack(change.id)"
-      >
-        take back
-      </button>
+      <template v-else>
+        <NuxtLink
+          :to="{ path: '/access', query: { ...$route.query, with: beforeChange + change.id } }"
+          :aria-label="`Compare: ${change.words}`"
+          >compare</NuxtLink
+        >
+        <button
+          class="link"
+          :aria-label="`Take back: ${change.words}`"
+          @click="directory.takeBack(change.id)"
+        >
+          take back
+        </button>
+      </template>
     </p>
     <button
       v-if="!all && (directory.answer?.changes.length ?? 0) > 6"

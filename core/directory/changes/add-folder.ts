@@ -28,12 +28,20 @@ export function properPath(directory: VaultDirectory, asked: string): string {
   return path
 }
 
+/** A key that no folder has: its path, or that with a number where a renamed folder had the path before. */
+function newKey({ folders }: VaultDirectory, path: string): string {
+  const taken = new Set(folders.map(({ key }) => key))
+  let key = path
+  for (let count = 2; taken.has(key); count++) key = `${path}#${count}`
+  return key
+}
+
 export const addFolder: ChangeKind<AddFolder> = {
   fields: { path: filledText(1000, 'a folder needs a path') },
   apply(directory, { path: asked }) {
     const path = properPath(directory, asked)
     folderOf(directory, parentOf(path))
-    return { ...directory, folders: [...directory.folders, { path }] }
+    return { ...directory, folders: [...directory.folders, { path, key: newKey(directory, path) }] }
   },
   words: (_, { path }) => `Add the folder ${path}`,
 }

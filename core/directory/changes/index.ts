@@ -6,6 +6,7 @@ import { addPerson, type AddPerson } from './add-person'
 import type { ChangeKind, Words } from './change-kind'
 import { changePerson, type ChangePerson } from './change-person'
 import { importPeople, type ImportPeople } from './import-people'
+import { moveFolder, type MoveFolder } from './move-folder'
 import { removeFolder, type RemoveFolder } from './remove-folder'
 import { removeGroup, type RemoveGroup } from './remove-group'
 import { renameGroup, type RenameGroup } from './rename-group'
@@ -24,6 +25,7 @@ export type DirectoryChange =
   | RenameGroup
   | RemoveGroup
   | AddFolder
+  | MoveFolder
   | RemoveFolder
   | SetRole
   | SetFolderGrant
@@ -42,6 +44,7 @@ export const directoryChangeKinds: {
   'rename-group': renameGroup,
   'remove-group': removeGroup,
   'add-folder': addFolder,
+  'move-folder': moveFolder,
   'remove-folder': removeFolder,
   'set-role': setRole,
   'set-folder-grant': setFolderGrant,

@@ -26,7 +26,9 @@ export const groups = sqliteTable('groups', {
 
 export const folders = sqliteTable('folders', {
   path: text().primaryKey(),
-  rules: text({ mode: 'json' }).$type<Omit<DirectoryFolder, 'path'>>().notNull(),
+  rules: text({ mode: 'json' }).$type<Omit<DirectoryFolder, 'path' | 'key'>>().notNull(),
+  /** What documents name it by, which stays when its path changes. */
+  key: text().notNull().unique(),
 })
 
 /** How often people, groups and folders have changed; counted by triggers. One row. */

@@ -12,6 +12,7 @@ export const documents = sqliteTable(
     classId: text().notNull(),
     lifecycle: text().notNull(),
     state: text().notNull(),
+    /** The key of its folder. */
     folder: text().notNull(),
     fileName: text().notNull(),
     record: text({ mode: 'json' }).$type<DocumentRecord>().notNull(),
@@ -68,6 +69,7 @@ export const places = sqliteTable(
   'places',
   {
     id: integer().primaryKey(),
+    /** The key of their folder. */
     folder: text().notNull(),
     classId: text().notNull(),
     lifecycle: text().notNull(),
