@@ -1,32 +1,15 @@
-import { oncePerConnection, type Tx } from '../../database/connection'
+import type { Tx } from '../../database/connection'
+import { keptIn, keptWhileUnchanged } from './kept'
 import type { Position } from './order'
 
-/** Where pages of a list began, by how many rows stand before them: the next jump starts from the nearest one. */
-interface Anchors {
-  version: string
-  lists: Map<string, Map<number, Position>>
-}
-
-const anchorsOf = oncePerConnection((): { last?: Anchors } => ({}))
-const versionOf = oncePerConnection((db) => ({
-  others: db.$client.prepare('pragma data_version').pluck(),
-  own: db.$client.prepare('select total_changes()').pluck(),
-}))
 /** The most lists, and places of each, that are kept. */
 const most = 200
 
-/** The known places of one list; none once anything in the vault has changed. */
-function known(tx: Tx, list: string): Map<number, Position> {
-  const { others, own } = versionOf(tx)
-  const version = `${String(others.get())} ${String(own.get())}`
-  const keep = anchorsOf(tx)
-  if (keep.last?.version !== version) keep.last = { version, lists: new Map() }
-  const { lists } = keep.last!
-  const places = lists.get(list) ?? new Map<number, Position>()
-  if (!lists.has(list) && lists.size >= most) lists.delete(lists.keys().next().value!)
-  lists.set(list, places)
-  return places
-}
+/** Where pages of a list began, by how many rows stand before them: the next jump starts from the nearest one. */
+const listsOf = keptWhileUnchanged(() => new Map<string, Map<number, Position>>())
+
+const known = (tx: Tx, list: string): Map<number, Position> =>
+  keptIn(listsOf(tx), list, most, () => new Map<number, Position>())
 
 /** The nearest known place at or before a row of a list. */
 export function nearestAnchor(

@@ -6,8 +6,9 @@ import { bounds } from './bounds'
 import { type Order, type Position, readPosition, reversed } from './order'
 import type { VaultQuery } from './query'
 import { type Found, foundRows, type Wanted } from './rows'
-import { narrowed, type Scope, scopeOf } from './scope'
-import { countFound, type Needle, needleOf } from './texts'
+import { pageOfRows, searched } from './search'
+import { countThere, narrowed, type Scope, scopeOf } from './scope'
+import { foundText, needleOf } from './texts'
 import { filtersOf, type Total, totalOf } from './totals'
 
 /** A page of the list as rows of the table, and how many there are in all. */
@@ -22,26 +23,23 @@ export interface FoundPage extends Total {
 export function pageOf(tx: Tx, account: Account, query: VaultQuery): FoundPage {
   const scope = scopeOf(tx, account, query)
   const needle = needleOf(query.text)
-  const counted = totalOf(tx, scope, query, needle)
-  const after = query.after ? readPosition(query.after) : null
+  const text = needle && foundText(tx, needle)
   const filter = filtersOf(query)
-  const wanted: Wanted = {
-    scope,
-    order: { sort: query.sort, descending: query.descending },
-    filter,
-    needle,
-    isRare: query.checkedOut === true || (needle !== null && isRare(tx, needle)),
-    list: [account.id, query.folder, query.classId, query.lifecycle, query.state],
-    after,
-    skip: after ? 0 : query.offset,
-    limit: query.limit,
+  const { folder, classId, lifecycle, state, revision, intake, checkedOut } = query
+  const order: Order = { sort: query.sort, descending: query.descending }
+  const list = [account.id, folder, classId, lifecycle, state]
+  const after = query.after ? readPosition(query.after) : null
+  const part = { order, after, skip: after ? 0 : query.offset, limit: query.limit }
+  if (text?.isAll) {
+    const rows = searched(tx, { scope, text, filter, order, list: [...list, revision, intake, checkedOut] })
+    return { found: pageOfRows(rows, part), total: rows.length, isLeast: false }
   }
-  const found = inOrder(tx, wanted, counted)
+  const counted = totalOf(tx, scope, query, text)
+  const expected = text ? text.share * countThere(scope) : counted.total
+  const isRare = checkedOut === true
+  const found = inOrder(tx, { ...part, scope, filter, text, isRare, expected, list }, counted)
   return { found, ...atLeast(counted, after ? null : query.offset, found.length, query.limit) }
 }
-
-const isRare = (tx: Tx, needle: Needle): boolean =>
-  countFound(tx, needle, bounds.counted + 1) <= bounds.counted
 
 /** A count that was given up grows as one goes down the list. */
 function atLeast({ total, isLeast }: Total, offset: number | null, rows: number, limit: number): Total {
@@ -73,8 +71,8 @@ function fromNearerEnd(tx: Tx, wanted: Wanted, total: number | null): Found[] {
 
 /** Far down, it is gone on from the nearest place that is known from before. */
 function fromAnchor(tx: Tx, wanted: Wanted): Found[] {
-  const { order, needle, after, skip, filter, limit } = wanted
-  if (after || needle || filter || skip <= bounds.merged) return foundRows(tx, wanted)
+  const { order, text, after, skip, filter, limit } = wanted
+  if (after || text || filter || skip <= bounds.merged) return foundRows(tx, wanted)
   const list = JSON.stringify([wanted.list, order])
   const start = nearestAnchor(tx, list, skip)
   // One row more, since a page is found again by the row before it.
@@ -115,7 +113,8 @@ function byPlace(tx: Tx, wanted: Wanted, by: 'state' | 'folder'): Found[] {
       continue
     }
     const list = [...wanted.list, value]
-    const ofPart = { ...wanted, scope: part, order: byNumber, list, after: position, skip, limit }
+    const expected = (wanted.expected * countThere(part)) / Math.max(countThere(scope), 1)
+    const ofPart = { ...wanted, scope: part, order: byNumber, list, after: position, skip, limit, expected }
     const rows = fromNearerEnd(tx, ofPart, known)
     if (rows.length) skip = 0
     else if (skip > 0)
@@ -143,6 +142,6 @@ function startIn({ descending }: Order, value: string, after: Position | null): 
 const countIfKnown = (
   tx: Tx,
   part: Scope,
-  { filter, needle }: Wanted,
+  { filter, text }: Wanted,
   position: Position | null,
-): number | null => (filter || needle || position ? null : totalOf(tx, part, {}, null).total)
+): number | null => (filter || text || position ? null : totalOf(tx, part, {}, null).total)

@@ -12,8 +12,8 @@ import {
   positionColumns,
   valueOf,
 } from './order'
-import { inList, isAlsoInScope, isInScope, type Scope, seenByRelation } from './scope'
-import { hasText, isFound, type Needle } from './texts'
+import { countThere, inList, isAlsoInScope, isInScope, type Scope, seenByRelation } from './scope'
+import { allWith, type FoundText, hasText } from './texts'
 
 /** A row as the list finds it, before it is read. */
 export interface Found extends Position {
@@ -25,9 +25,11 @@ export interface Wanted {
   scope: Scope
   order: Order
   filter: SQL | undefined
-  needle: Needle | null
+  text: FoundText | null
   /** Whether so few documents meet the filter or have the text that all of them may be gone through. */
   isRare: boolean
+  /** About how many documents of the vault are wanted. */
+  expected: number
   /** What the scope was made from. */
   list: unknown[]
   after: Position | null
@@ -37,46 +39,41 @@ export interface Wanted {
 
 /** The rows that are wanted, in their order. */
 export function foundRows(tx: Tx, wanted: Wanted): Found[] {
-  const { scope, filter, needle, isRare, skip, limit } = wanted
+  const { scope, filter, text, isRare, skip, limit } = wanted
   if (limit <= 0 || (scope.whole.length === 0 && scope.partly.length === 0)) return []
   if (isRare) return gathered(tx, wanted)
-  const there = countThere(scope)
-  const far = skip + limit > bounds.merged && !needle
-  const isRead = filter !== undefined || needle?.match !== undefined
-  const stride = isRead ? bounds.strideOfRead : bounds.stride
-  if (far && there < scope.documents / 5) return gathered(tx, wanted)
-  if (!needle && !far && isThin(wanted, there, stride)) return merged(tx, wanted)
-  const walked = walkAlong(tx, wanted, far ? null : skip + limit + stride)
-  if (walked.length >= limit || far) return walked
-  return needle ? gathered(tx, wanted) : merged(tx, wanted)
+  if (text) return foundByText(tx, wanted)
+  const far = skip + limit > bounds.merged
+  if (far && countThere(scope) < scope.documents / 5) return gathered(tx, wanted)
+  const most = skip + limit + (filter ? bounds.strideOfRead : bounds.stride)
+  if (!far && passing(wanted) > most) return merged(tx, wanted)
+  const walked = walkAlong(tx, wanted, far ? null : most)
+  return walked.length >= limit || far ? walked : merged(tx, wanted)
 }
 
-/** Whether so little of what comes by would be wanted that walking along is given up before it begins. */
-const isThin = ({ scope, skip, limit }: Wanted, there: number, stride: number): boolean =>
-  there > 0 && ((skip + limit) * scope.documents) / there > skip + limit + stride
+/** Rows that many have the text of come by soon enough, unless those that have it lie elsewhere in the order. */
+function foundByText(tx: Tx, wanted: Wanted): Found[] {
+  const most = Math.min(bounds.strideOfText, bounds.strideOfRead + 2 * passing(wanted))
+  const walked = passing(wanted) > most ? [] : walkAlong(tx, wanted, most)
+  return walked.length >= wanted.limit ? walked : gathered(tx, wanted)
+}
 
-/** How many documents stand where they are seen whatever one is to them. */
-const countThere = ({ whole, counts }: Scope): number => whole.reduce((sum, id) => sum + counts.get(id)!, 0)
+/** How many rows of an order come by before enough of them are wanted, if those are spread evenly. */
+const passing = ({ scope, skip, limit, expected }: Wanted): number =>
+  Math.ceil(((skip + limit) * scope.documents) / Math.max(expected, 1))
 
 const columnsOf = (order: Order): SQL => sql`documents.rowid as "row", ${positionColumns(order)}`
 const all = (tx: Tx, query: SQL): Found[] => tx.all<Found>(query)
 const also = (condition: SQL | undefined): SQL => (condition ? sql`where ${condition}` : sql``)
 
 /** Everything that matches, sorted, and then cut. */
-function gathered(tx: Tx, { scope, order, filter, needle, after, skip, limit }: Wanted): Found[] {
+function gathered(tx: Tx, { scope, order, filter, text, after, skip, limit }: Wanted): Found[] {
   const later = after ? isAfter(order, after) : undefined
   const where = and(filter, isAlsoInScope(scope), later)
   const cut = sql`order by ${orderBy(order)} limit ${limit} offset ${skip}`
-  if (needle?.match !== undefined)
-    return all(
-      tx,
-      sql`select ${columnsOf(order)} from
-        (select rowid as found from document_texts where document_texts match ${needle.match})
-        cross join documents on documents.key = found ${also(where)} ${cut}`,
-    )
+  if (text) return all(tx, sql`select ${columnsOf(order)} from ${allWith(text)} ${also(where)} ${cut}`)
   // Without anything else to go by, documents are found by their places.
-  const found = needle ? isFound(needle) : filter
-  const asked = found ? and(found, where) : and(isInScope(scope), later)
+  const asked = filter ? where : and(isInScope(scope), later)
   return all(tx, sql`select ${columnsOf(order)} from documents ${also(asked)} ${cut}`)
 }
 
@@ -85,8 +82,8 @@ function gathered(tx: Tx, { scope, order, filter, needle, after, skip, limit }: 
  * after so many rows, with what it has.
  */
 function walkAlong(tx: Tx, wanted: Wanted, most: number | null): Found[] {
-  const { scope, order, filter, needle, after, skip, limit } = wanted
-  const where = and(isAlsoInScope(scope), filter, needle ? hasText(needle) : undefined)
+  const { scope, order, filter, text, after, skip, limit } = wanted
+  const where = and(isAlsoInScope(scope), filter, text ? hasText(text.needle) : undefined)
   const later = after ? isAfter(order, after) : undefined
   if (most === null || !where)
     return all(
@@ -103,12 +100,12 @@ function walkAlong(tx: Tx, wanted: Wanted, most: number | null): Found[] {
 }
 
 /** As few columns as are asked about: what stands in the index of the order needs no look at the document itself. */
-function columnsWalked({ scope, order, filter, needle }: Wanted): SQL {
+function columnsWalked({ scope, order, filter, text }: Wanted): SQL {
   const names = [
     ...['place', 'number', ...(columnOf(order) ? [columnOf(order)!] : [])],
     ...(scope.partly.length ? ['owner', 'creator'] : []),
     ...(filter ? ['revision', 'intake', 'checked_out_by'] : []),
-    ...(needle ? ['title', 'record'] : []),
+    ...(text ? ['title', 'record'] : []),
   ]
   return sql.raw(['rowid as "row"', ...new Set(names)].join(', '))
 }

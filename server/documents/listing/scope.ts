@@ -62,6 +62,10 @@ export function scopeOf(tx: Tx, account: Account, query: Partial<VaultQuery> = {
   }
 }
 
+/** How many documents stand where they are seen whatever one is to them. */
+export const countThere = ({ whole, counts }: Scope): number =>
+  whole.reduce((sum, id) => sum + counts.get(id)!, 0)
+
 /** A scope with some of its places alone. */
 export function narrowed(scope: Scope, kept: Place[]): Scope {
   const ids = kept.map(({ id }) => id)

@@ -1,5 +1,7 @@
 import { type SQL, sql } from 'drizzle-orm'
 import type { Tx } from '../../database/connection'
+import { bounds } from './bounds'
+import { keptIn, keptWhileUnchanged } from './kept'
 
 /** The index of texts knows them by three characters in a row; of fewer, only how a number begins is looked for. */
 const shortest = 3
@@ -33,12 +35,6 @@ const casesOf = (text: string): string[] =>
 export const hasText = (needle: Needle): SQL =>
   needle.match === undefined ? beginsSo(needle.starts) : sql`has_text(${needle.text}, number, title, record)`
 
-/** That a document has the text in it, asked of an index. */
-export const isFound = (needle: Needle): SQL =>
-  needle.match === undefined
-    ? beginsSo(needle.starts)
-    : sql`key in (select rowid from document_texts where document_texts match ${needle.match})`
-
 /** U+10FFFF comes after whatever a number goes on with. */
 const beginsSo = (starts: string[]): SQL =>
   sql`(${sql.join(
@@ -46,12 +42,55 @@ const beginsSo = (starts: string[]): SQL =>
     sql` or `,
   )})`
 
-/** How many documents have a text in them, counted no further than this. */
-export function countFound(tx: Tx, needle: Needle, most: number): number {
-  const from =
-    needle.match === undefined
-      ? sql`documents where ${beginsSo(needle.starts)}`
-      : sql`document_texts where document_texts match ${needle.match}`
-  return tx.get<{ found: number }>(sql`select count(*) as found from (select 1 from ${from} limit ${most})`)
-    .found
+/**
+ * What the index finds for a text: the keys of the documents that have it, as one JSON text, and whether those are all.
+ * Of a text that very many have, the first ones say how large a share that is.
+ */
+export interface FoundText {
+  needle: Needle
+  keys: string
+  count: number
+  isAll: boolean
+  /** Of all documents, the share that has it. */
+  share: number
 }
+
+const keptTexts = keptWhileUnchanged(() => new Map<string, FoundText>())
+/** The most texts of which it is kept who has them: somebody who goes through a list asks the same again and again. */
+const mostKept = 20
+
+/** Asks the index of texts, once for as long as nothing changes. */
+export const foundText = (tx: Tx, needle: Needle): FoundText =>
+  keptIn(keptTexts(tx), needle.text, mostKept, () =>
+    needle.match === undefined ? foundByNumber(tx, needle) : foundByIndex(tx, needle, needle.match),
+  )
+
+function foundByIndex(tx: Tx, needle: Needle, match: string): FoundText {
+  const most = bounds.found
+  const { keys, count, last } = tx.get<{ keys: string; count: number; last: number | null }>(
+    sql`select json_group_array(rowid) as keys, count(*) as count, max(rowid) as last
+      from (select rowid from document_texts where document_texts match ${match} limit ${most + 1})`,
+  )
+  return { needle, keys, count, isAll: count <= most, share: last === null ? 0 : count / last }
+}
+
+/** Numbers that begin with something short stand together in an index of their own. */
+function foundByNumber(tx: Tx, needle: Needle & { match?: never }): FoundText {
+  const most = bounds.counted
+  const { keys, count } = tx.get<{ keys: string; count: number }>(
+    sql`select json_group_array(key) as keys, count(*) as count
+      from (select key from documents where ${beginsSo(needle.starts)} limit ${most + 1})`,
+  )
+  return { needle, keys, count, isAll: count <= most, share: 1 }
+}
+
+/** The documents that were found, each by its key. */
+export const amongFound = ({ keys }: FoundText): SQL =>
+  sql`(select value as found from json_each(${keys})) cross join documents on documents.key = found`
+
+/** All documents that have a text, also where they are more than are kept in mind. */
+export const allWith = ({ needle: { match, starts } }: FoundText): SQL =>
+  match === undefined
+    ? sql`(select rowid, * from documents where ${beginsSo(starts!)}) as documents`
+    : sql`(select rowid as found from document_texts where document_texts match ${match})
+        cross join documents on documents.key = found`

@@ -3,7 +3,7 @@ import type { Tx } from '../../database/connection'
 import type { VaultQuery } from './query'
 import { bounds } from './bounds'
 import { inList, isAlsoInScope, type Scope } from './scope'
-import { countFound, isFound, type Needle } from './texts'
+import { amongFound, type FoundText } from './texts'
 
 /** How many documents a list has; `isLeast` where there may be more than were counted. */
 export interface Total {
@@ -25,8 +25,8 @@ export function filtersOf({ revision, intake, checkedOut }: Partial<VaultQuery>)
 }
 
 /** How many documents a query finds: sums over places where they tell it, never a walk through a million rows. */
-export function totalOf(tx: Tx, scope: Scope, query: Partial<VaultQuery>, needle: Needle | null): Total {
-  if (needle) return totalOfText(tx, scope, query, needle)
+export function totalOf(tx: Tx, scope: Scope, query: Partial<VaultQuery>, text: FoundText | null): Total {
+  if (text) return totalOfText(tx, scope, query, text)
   const { revision, intake, checkedOut } = query
   if (intake || checkedOut) {
     const where = and(isAlsoInScope(scope), filtersOf(query))
@@ -91,20 +91,11 @@ function ownIn(
   return count(tx, sql`documents where ${where}`)
 }
 
-/** Counted exactly as long as they are few; beyond that the list says that there may be more. */
-function totalOfText(tx: Tx, scope: Scope, query: Partial<VaultQuery>, needle: Needle): Total {
+/** Of a text that very many have it is known that they are many: the list says that there may be more. */
+function totalOfText(tx: Tx, scope: Scope, query: Partial<VaultQuery>, text: FoundText): Total {
   const rest = and(isAlsoInScope(scope), filtersOf(query))
-  const most = 5 * bounds.counted
-  if (countFound(tx, needle, bounds.counted + 1) <= bounds.counted)
-    return exactly(count(tx, sql`documents where ${and(isFound(needle), rest)}`))
-  const some =
-    needle.match === undefined
-      ? sql`select rowid as "row" from documents where ${isFound(needle)} limit ${most}`
-      : sql`select documents.rowid as "row" from
-          (select rowid as found from document_texts where document_texts match ${needle.match} limit ${most})
-          cross join documents on documents.key = found`
-  const seen = sql`(select 1 from (${some}) as some cross join documents on documents.rowid = some."row"
-    where ${rest ?? sql`true`} limit ${bounds.counted})`
-  const total = count(tx, seen)
-  return { total, isLeast: total >= bounds.counted || countFound(tx, needle, most + 1) > most }
+  const total = rest
+    ? count(tx, sql`(select 1 from ${amongFound(text)} where ${rest} limit ${bounds.counted})`)
+    : bounds.counted
+  return { total, isLeast: true }
 }
