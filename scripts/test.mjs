@@ -1,7 +1,8 @@
-// `npm test`: installs what is missing, builds, then types, lint and unit tests side by side, API and browser tests one
-// after the other, and a closing line with the counts.
+// `npm test`: installs what is missing, builds, then types, lint and unit tests side by side, then API and browser
+// tests side by side on a demo vault that is seeded once, and a closing line with the counts.
 import { spawn } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { demoData } from '../tests/support/server.mjs'
 import { build, chromium, installPackages } from './prepare.mjs'
 
 installPackages()
@@ -51,6 +52,7 @@ await Promise.all([
   step('lint and format', 'npm', ['run', '--silent', 'lint']),
   tests('unit tests', ['unit'], true),
 ])
-await tests('API and browser tests', ['api', 'browser'], false)
+demoData()
+await Promise.all([tests('API tests', ['api'], false), tests('browser tests', ['browser'], true)])
 console.log(`\n${counts.passed} passed, ${counts.failed} failed`)
 process.exit(counts.failed ? 1 : 0)

@@ -35,15 +35,17 @@ async function violations(): Promise<string[]> {
   return found.flatMap(({ id, nodes }) => nodes.map(({ html }) => `${id}: ${html.slice(0, 160)}`))
 }
 
-describe.each(['light', 'dark'])('in the %s', (shade) => {
+describe('every view, in the light and in the dark', () => {
   it.each([...areas.flatMap(({ samples }) => samples), '/vault/BR-2024?new=revision'])(
     '%s can be read and worked by everybody',
     async (path) => {
       await page.goto(server.url + path)
       await page.waitForSelector('main h1')
-      await page.evaluate((dark) => document.documentElement.classList.toggle('dark', dark), shade === 'dark')
-      await new Promise((resolve) => setTimeout(resolve, 400))
-      expect(await violations()).toEqual([])
+      for (const dark of [false, true]) {
+        await page.evaluate((on) => document.documentElement.classList.toggle('dark', on), dark)
+        await new Promise((resolve) => setTimeout(resolve, 400))
+        expect(await violations(), dark ? 'in the dark' : 'in the light').toEqual([])
+      }
     },
   )
 })
