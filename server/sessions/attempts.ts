@@ -3,6 +3,7 @@ import pLimit from 'p-limit'
 import { RateLimiterRes, RateLimiterSQLite } from 'rate-limiter-flexible'
 import { type Db, oncePerConnection } from '../database/connection'
 import { Refusal } from '../refusal'
+import { tooManyAtOnce } from './passwords'
 import { hashOf } from './secrets'
 
 const minutes = (count: number) => count * 60
@@ -99,22 +100,26 @@ export async function countAttempt(
  * instant with the right password wait for one another, and are not taken for guesses.
  */
 const inTurn = pLimit(8)
+/** So many wait for their turn, about ten seconds; a flood beyond them is turned away. */
+const longestQueue = 70
 
 /**
  * Tries a password, counted as an attempt while it is tried, and for as long as the rules say where it is wrong.
  * @throws Refusal where too many have gone wrong.
  */
-export const attempted = (
+export const attempted = async (
   db: Db,
   { mail, place, browser }: { mail: string; place: string; browser?: string },
   isRight: () => Promise<boolean>,
-): Promise<boolean> =>
-  inTurn(async () => {
+): Promise<boolean> => {
+  if (inTurn.pendingCount >= longestQueue) throw tooManyAtOnce()
+  return inTurn(async () => {
     const takeBack = await countAttempt(db, mail, place, browser)
     const right = await isRight()
     if (right) await takeBack()
     return right
   })
+}
 
 /** A right password clears what is counted for its person; of the place it takes back no more than itself. */
 async function takeBack(db: Db, limit: Limit, key: string): Promise<void> {

@@ -20,10 +20,12 @@ const queue = pLimit(2)
 const longestQueue = 30
 
 function inTurn<T>(hash: () => Promise<T>): Promise<T> {
-  if (queue.pendingCount >= longestQueue)
-    throw new Refusal('too-many', 'too many people sign in at this moment: try again in a few seconds')
+  if (queue.pendingCount >= longestQueue) throw tooManyAtOnce()
   return queue(hash)
 }
+
+export const tooManyAtOnce = (): Refusal =>
+  new Refusal('too-many', 'too many people sign in at this moment: try again in a few seconds')
 
 /** A password's hash in PHC string form: `$scrypt$ln=15,r=8,p=3$salt$hash`. */
 export async function hashPassword(password: string): Promise<string> {

@@ -92,6 +92,10 @@ function ask(route: Route, query: object, body: object | undefined, raw: string 
   return call(route.method, `${path}${search ? `?${search}` : ''}`, sent)
 }
 
+/** Each field gets half of all values, and the next one the other half: of many fields each value meets many. */
+const everyOther = <Value>(values: Value[], turn: number): Value[] =>
+  values.filter((_, index) => (index + turn) % 2 === 0)
+
 const routes = builtRoutes().filter((route) => examples[nameOf(route)]!.of)
 
 describe('every field of every request, given what nobody should send', () => {
@@ -109,13 +113,13 @@ describe('every field of every request, given what nobody should send', () => {
       }
       const few = pLimit(4)
       const longest = await whileOthersAsk(async () => {
-        const inQuery = Object.keys(query).flatMap((place) =>
-          texts.map((value) =>
+        const inQuery = Object.keys(query).flatMap((place, index) =>
+          everyOther(texts, index).map((value) =>
             few(() => told(place, value, ask(route, withField(query, place, value), body, raw))),
           ),
         )
-        const inBody = placesIn(body ?? {}).flatMap((place) =>
-          [...texts, ...others].map((value) =>
+        const inBody = placesIn(body ?? {}).flatMap((place, index) =>
+          everyOther([...texts, ...others], index).map((value) =>
             few(() => told(place, value, ask(route, query, withField(body!, place, value), raw))),
           ),
         )
