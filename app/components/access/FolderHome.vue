@@ -51,6 +51,7 @@ async function remove() {
 
 <template>
   <h3>At home here</h3>
+  <span class="what">Lifecycles</span>
   <label
     v-for="lifecycle in lifecycles"
     :key="lifecycle.id"
@@ -63,6 +64,7 @@ async function remove() {
     {{ lifecycle.name }}</label
   >
   <p class="classes">
+    <span class="what">Classes</span>
     <label
       v-for="kind in classes"
       :key="kind.id"
@@ -77,7 +79,7 @@ async function remove() {
     <span
       v-if="!folder.classes"
       class="soft"
-      >classes as above</span
+      >as above</span
     >
   </p>
   <h3 class="next">Below</h3>
@@ -128,6 +130,13 @@ async function remove() {
 </template>
 
 <style scoped>
+.what {
+  display: inline-block;
+  width: 72px;
+}
+.bar {
+  margin-bottom: 6px;
+}
 .home {
   display: inline-flex;
   gap: 5px;

@@ -22,12 +22,16 @@ const changes = computed(() => (directory.answer?.changes ?? []).slice(0, all.va
         class="soft"
         >taken back</span
       >
-      <template v-else>
+      <span
+        v-else
+        class="once"
+      >
         <NuxtLink
           :to="{ path: '/access', query: { ...$route.query, with: beforeChange + change.id } }"
           :aria-label="`Compare: ${change.words}`"
           >compare</NuxtLink
         >
+        ·
         <button
           class="link"
           :aria-label="`Take back: ${change.words}`"
@@ -35,7 +39,7 @@ const changes = computed(() => (directory.answer?.changes ?? []).slice(0, all.va
         >
           take back
         </button>
-      </template>
+      </span>
     </p>
     <button
       v-if="!all && (directory.answer?.changes.length ?? 0) > 6"
