@@ -49,6 +49,7 @@ const subjects = [
   'directory',
   'numbering',
   'engine',
+  'rehearsal',
   'check',
   'intake',
   'formats',

@@ -13,6 +13,14 @@ export const configurationArgument = {
   valueHint: 'CONFIG.json',
 } as const
 
+/** The people and folders that a command is about. */
+export const directoryArgument = {
+  type: 'string',
+  description: 'the people and folders, JSON',
+  required: true,
+  valueHint: 'D.json',
+} as const
+
 /** A configuration from a file. @throws UsageError where it is of another format, or not built like one. */
 export function readConfiguration(file: string): Configuration {
   const format = readJson<Configuration | null>(file)?.format

@@ -7,6 +7,7 @@ import { checkCommand } from './commands/check'
 import { conditionCommand } from './commands/condition'
 import { exportCommand } from './commands/export'
 import { intakeCommand } from './commands/intake'
+import { rehearseCommand } from './commands/rehearse'
 import { revisionCommand } from './commands/revision'
 import { serveCommand } from './commands/serve'
 import { sessionsCommand } from './commands/sessions'
@@ -22,6 +23,7 @@ const root = defineCommand({
     condition: conditionCommand,
     check: checkCommand,
     access: accessCommand,
+    rehearse: rehearseCommand,
     export: exportCommand,
     intake: intakeCommand,
     audit: auditCommand,

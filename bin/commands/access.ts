@@ -9,7 +9,7 @@ import {
   UnknownError,
 } from '../../core/configuration'
 import { type Fields, object, optional, placeInWords, structureFaults, text } from '../../core/shape'
-import { configurationArgument, readConfiguration, readDirectory } from '../configuration'
+import { configurationArgument, directoryArgument, readConfiguration, readDirectory } from '../configuration'
 import { answer, inputLines, parseJson } from '../input'
 
 interface Question {
@@ -59,12 +59,7 @@ const explainCommand = defineCommand({
   },
   args: {
     configuration: configurationArgument,
-    directory: {
-      type: 'string',
-      description: 'the people and folders, JSON',
-      required: true,
-      valueHint: 'D.json',
-    },
+    directory: directoryArgument,
   },
   async run({ args }) {
     const configuration = readConfiguration(args.configuration)

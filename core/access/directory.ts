@@ -1,6 +1,14 @@
 /** The people and folders that a configuration is checked against. */
 export interface Directory {
-  people: { id: string; name: string; mail?: string | null; groups: string[]; active?: boolean }[]
+  people: {
+    id: string
+    name: string
+    initials?: string | null
+    mail?: string | null
+    groups: string[]
+    active?: boolean
+    administrator?: boolean
+  }[]
   folders: {
     path: string
     roles?: Record<string, string[]>

@@ -2,5 +2,6 @@
 export interface Person {
   id: string
   name: string
+  initials?: string | null
   groups: string[]
 }

@@ -21,6 +21,18 @@ export interface Reason {
     | 'version'
     | 'owner'
     | 'deactivated'
+    | 'not-found'
+    | 'not-checked-out'
+    | 'new-references'
+    | 'circle'
+    | 'value'
+    | 'class'
+    | 'number-taken'
+    | 'seat'
+    | 'seat-full'
+    | 'signed-already'
+    | 'not-signed'
+    | 'password'
   message: string
   where: string
   wayOut: string

@@ -9,6 +9,7 @@ const person: Fields = {
   mail: optional({ ...text(500), nullable: true }),
   groups: texts,
   active: optional(yesno),
+  administrator: optional(yesno),
 }
 
 const folder: Fields = {

@@ -1,21 +1,17 @@
-import { type Lifecycle, triggerKind } from '../configuration'
+import type { Lifecycle } from '../configuration'
 import { effectKind } from '../effect'
 import { finding, type Finding } from './finding'
 
-/** What a lifecycle sets that the engine does not carry out yet: it can be drawn and published, and does not happen. */
+/** Effects that the vault does not carry out yet: a lifecycle may set them, and its transitions are refused. */
 export function awaited({ id, name, transitions }: Lifecycle): Finding[] {
   const told = new Map<string, string[]>()
-  const add = (what: string, transition: string) => {
-    const known = told.get(what) ?? []
-    if (!known.includes(transition)) told.set(what, [...known, transition])
-  }
-  for (const transition of transitions) {
-    const kind = triggerKind(transition.trigger)
-    if (kind.isAwaited) add(`transitions ${kind.name}`, transition.name)
-    for (const effect of transition.effects)
-      if (effectKind(effect).isAwaited) add(`the effect “${effectKind(effect).name}”`, transition.name)
-    if (transition.notices?.length) add('notices', transition.name)
-  }
+  for (const transition of transitions)
+    for (const effect of transition.effects) {
+      const kind = effectKind(effect)
+      if (!kind.isAwaited) continue
+      const what = `the effect “${kind.name}”`
+      told.set(what, [...new Set([...(told.get(what) ?? []), transition.name])])
+    }
   if (told.size === 0) return []
   const list = [...told].map(([what, names]) => `${what} (${some(names)})`).join(', ')
   const message = `${name} sets what is not carried out yet: ${list}`

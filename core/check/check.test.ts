@@ -849,12 +849,6 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
     [quorum(seat('a', 1, 'role:checker'), { ...seat('a', 1, 'role:author'), name: 'B' })],
     [quorum(seat('a', 1, 'role:checker'), seat('b', 1, 'role:author'))],
   ],
-  ['not-carried-out', [plusWays(unattended('go', 'draft', 'review', 'mass > 5'))], [sound]],
-  [
-    'not-carried-out',
-    [quorum(seat('a', 1, 'role:checker'))],
-    [withWay('release', { effects: [write('title')] })],
-  ],
   ['not-carried-out', [withWay('release', { effects: [{ kind: 'render', format: 'pdf' }] })], [sound]],
   [
     'unattended-overlap',

@@ -1,4 +1,5 @@
 import type { Seat } from '../configuration'
+import { matching } from '../support'
 import type { Actor } from './actors'
 
 /**
@@ -14,21 +15,10 @@ export function fillSeats(
   const candidates = seats.map((seat) =>
     actors.flatMap(({ held }, person) => (seat.members.some((member) => held.has(member)) ? [person] : [])),
   )
-  const chairOf = new Map<number, number>()
-  const seat = (chair: number, tried: Set<number>): boolean => {
-    for (const person of candidates[chairs[chair]!]!) {
-      if (tried.has(person)) continue
-      tried.add(person)
-      const taken = chairOf.get(person)
-      if (taken !== undefined && !seat(taken, tried)) continue
-      chairOf.set(person, chair)
-      return true
-    }
-    return false
-  }
-  chairs.forEach((_, chair) => seat(chair, new Set()))
+  const options = chairs.map((index) => candidates[index]!)
+  const personOf = matching(options)
   const seated = seats.map((_, index) =>
-    [...chairOf].filter(([, chair]) => chairs[chair] === index).map(([person]) => actors[person]!.id),
+    [...personOf].filter(([chair]) => chairs[chair] === index).map(([, person]) => actors[person]!.id),
   )
   return {
     filled: seats.map(({ id }, index) => [id, seated[index]!]),

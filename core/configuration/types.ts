@@ -48,6 +48,8 @@ export interface StateUse {
   adoption?: boolean
   final?: boolean
   guidance?: string
+  /** Nobody may newly refer to what stands here. */
+  newReferences?: 'refused'
   grants: Record<Principal, Right[]>
 }
 
@@ -65,6 +67,8 @@ export interface Transition {
   effects: Effect[]
   notices?: Notice[]
   comment?: 'optional' | 'required'
+  /** Whether the password is asked again. */
+  password?: boolean
   references?: { states: string[]; depth: 'direct' | 'all' }
 }
 

@@ -1,5 +1,5 @@
 import { type FieldsOf, matching } from '../shape'
-import { type EffectKind, notCarriedOut } from './effect-kind'
+import { type EffectKind, queued } from './effect-kind'
 
 /** Files a copy in another folder. */
 export interface CopyEffect {
@@ -15,5 +15,5 @@ export const copy: EffectKind<CopyEffect> = {
   words: ({ folder }) => `files a copy in ${folder}`,
   faults: () => [],
   isAwaited: true,
-  carryOut: notCarriedOut('copy'),
+  carryOut: queued,
 }

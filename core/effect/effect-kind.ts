@@ -38,8 +38,21 @@ export interface EffectFault {
   message: string
 }
 
+/** Somebody who signed, as signature slots take it. */
+export interface SeatSigner {
+  seat: string
+  name: string
+  initials: string
+}
+
 /** The moment at which an effect is carried out: what templates may name, with what the effects before it wrote. */
 export interface Moment {
+  /** ISO day. */
+  today: string
+  /** Those who have signed the round so far, in their order, and whether it is complete. */
+  signers: SeatSigner[]
+  seats: { id: string; needed: number }[]
+  isComplete: boolean
   attributes: Attribute[]
   context: (written: DocumentRecord) => object
   written: DocumentRecord
@@ -51,7 +64,13 @@ export interface WriteAttribute {
   attribute: string
   value: Value
 }
-export type EffectCommand = WriteAttribute
+
+/** Queues what takes its time, or happens outside the document. */
+export interface QueueJob<Effect> {
+  kind: 'queue-job'
+  job: Effect
+}
+export type EffectCommand<Effect> = WriteAttribute | QueueJob<Effect>
 
 /** Why an effect cannot be carried out, and what would help. */
 export class EffectError extends Error {
@@ -91,15 +110,8 @@ export interface EffectKind<Effect> {
   /** Set while the engine does not carry it out yet. */
   isAwaited?: true
   /** @throws EffectError */
-  carryOut: (effect: Effect, moment: Moment) => EffectCommand[]
+  carryOut: (effect: Effect, moment: Moment) => EffectCommand<Effect>[]
 }
 
-/** For kinds that can be set and published before the engine carries them out. */
-export function notCarriedOut(kind: string): () => never {
-  return () => {
-    throw new EffectError(
-      `the effect “${kind}” is not carried out here`,
-      'take the effect off the transition',
-    )
-  }
-}
+/** For kinds that a job carries out once the act is done. */
+export const queued = <Effect>(effect: Effect): QueueJob<Effect>[] => [{ kind: 'queue-job', job: effect }]

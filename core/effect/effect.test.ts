@@ -124,7 +124,12 @@ describe('what is wrong with one where it stands', () => {
 })
 
 describe('carried out', () => {
-  const moment = { attributes, context: () => ({ to: { name: 'Issued' }, heavy: 'x' }), written: {} }
+  const signer = (name: string, initials: string) => ({ seat: 'checkers', name, initials })
+  const moment = {
+    ...{ attributes, context: () => ({ to: { name: 'Issued' }, heavy: 'x' }), written: {} },
+    ...{ today: '2026-03-01', signers: [signer('Ada Grip', 'AG'), signer('Bo Lund', 'BL')] },
+    ...{ seats, isComplete: true },
+  }
 
   it('a write gives a command with a value of the attribute’s type', () => {
     const carry = (effect: Effect) => effectKind(effect).carryOut(effect, moment)
@@ -135,15 +140,35 @@ describe('carried out', () => {
     expect(carry(write('mass', ''))).toEqual([{ kind: 'write-attribute', attribute: 'mass', value: null }])
   })
   it.each<[Effect, string]>([
+    [sign(1), 'AG'],
+    [sign('last'), 'BL'],
+    [{ ...(sign(2) as object), part: 'name' } as Effect, 'Bo Lund'],
+    [{ ...(sign(2) as object), attribute: 'due', part: 'date' } as Effect, '2026-03-01'],
+  ])('%o fills its slot', (effect, value) =>
+    expect(effectKind(effect).carryOut(effect, moment)).toEqual([
+      expect.objectContaining({ kind: 'write-attribute', value }),
+    ]),
+  )
+  it('a slot waits for somebody who will have signed, and for nobody who never signs', () => {
+    const early = { ...moment, signers: moment.signers.slice(0, 1), isComplete: false }
+    expect(effectKind(sign(2)).carryOut(sign(2), early)).toEqual([])
+    expect(() => effectKind(sign(3)).carryOut(sign(3), early)).toThrow(/number 3 of checkers/)
+  })
+  it.each<Effect>([
+    { kind: 'copy', folder: '/' },
+    { kind: 'render', format: 'pdf' },
+    { kind: 'run', job: 'nightly' },
+  ])('%o is queued', (effect) =>
+    expect(effectKind(effect).carryOut(effect, moment)).toEqual([{ kind: 'queue-job', job: effect }]),
+  )
+  it.each<[Effect, string]>([
     [write('mass', '{{ to.name }}'), 'mass cannot be written: Mass takes a number, not “Issued”'],
     [
       write('colour', 'red'),
       'colour cannot be written: there is no attribute “colour” in this configuration',
     ],
-    [sign('last'), 'the effect “sign” is not carried out here'],
-    [{ kind: 'copy', folder: '/' }, 'the effect “copy” is not carried out here'],
-    [{ kind: 'render', format: 'pdf' }, 'the effect “render” is not carried out here'],
-    [{ kind: 'run', job: 'nightly' }, 'the effect “run” is not carried out here'],
+    [sign(3), 'the slot checker cannot be filled: nobody signs as number 3 of checkers'],
+    [sign('last', 'board'), 'the slot checker cannot be filled: nobody signs as last of board'],
   ])('%o is refused with a way out', (effect, message) => {
     let refusal: unknown
     try {

@@ -1,5 +1,5 @@
 import { type FieldsOf, one } from '../shape'
-import { type EffectKind, notCarriedOut } from './effect-kind'
+import { type EffectKind, queued } from './effect-kind'
 
 /** Makes a PDF of the sheet beside the version. */
 export interface RenderEffect {
@@ -17,5 +17,5 @@ export const render: EffectKind<RenderEffect> = {
   words: () => 'makes a PDF',
   faults: () => [],
   isAwaited: true,
-  carryOut: notCarriedOut('render'),
+  carryOut: queued,
 }

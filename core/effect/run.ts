@@ -1,5 +1,5 @@
 import { type FieldsOf, filledText } from '../shape'
-import { type EffectKind, notCarriedOut } from './effect-kind'
+import { type EffectKind, queued } from './effect-kind'
 
 /** Queues a script. */
 export interface RunEffect {
@@ -15,5 +15,5 @@ export const run: EffectKind<RunEffect> = {
   words: ({ job }) => `runs ${job}`,
   faults: () => [],
   isAwaited: true,
-  carryOut: notCarriedOut('run'),
+  carryOut: queued,
 }

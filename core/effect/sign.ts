@@ -1,6 +1,6 @@
-import type { Attribute } from '../attribute'
+import { type Attribute, valueFor } from '../attribute'
 import { attributeId, either, type FieldsOf, id, one, whole } from '../shape'
-import { type EffectFault, type EffectKind, notCarriedOut } from './effect-kind'
+import { EffectError, type EffectFault, type EffectKind } from './effect-kind'
 
 const parts = ['name', 'initials', 'date'] as const
 
@@ -54,8 +54,24 @@ export const sign: EffectKind<SignEffect> = {
       transition,
     )
   },
-  isAwaited: true,
-  carryOut: notCarriedOut('sign'),
+  carryOut({ attribute: id, seat, signer, part }, { attributes, today, signers, seats, isComplete }) {
+    const ofSeat = signers.filter((one) => one.seat === seat)
+    const found = signer === 'last' ? ofSeat.at(-1) : ofSeat[signer - 1]
+    const attribute = attributes.find((other) => other.id === id)
+    const refuse = (why: string) =>
+      new EffectError(`the slot ${id} cannot be filled: ${why}`, 'mend the slot on the lifecycle sheet')
+    if (!attribute) throw refuse('there is no such attribute in this configuration')
+    // Before the round is complete somebody may be missing who will have signed by then.
+    const { needed = 0 } = seats.find((one) => one.id === seat) ?? {}
+    if (!found && !isComplete && needed >= (signer === 'last' ? 1 : signer)) return []
+    if (!found) throw refuse(`nobody signs as ${signer === 'last' ? 'last' : `number ${signer}`} of ${seat}`)
+    const text = { name: found.name, initials: found.initials, date: today }[part]
+    try {
+      return [{ kind: 'write-attribute', attribute: id, value: valueFor(attribute, text) }]
+    } catch (cause) {
+      throw refuse((cause as Error).message)
+    }
+  },
 }
 
 /** The types of attribute that take what a slot gets. Names and days may be choices, if somebody made them so. */

@@ -255,8 +255,8 @@ describe('a refusal', () => {
       'effect',
     ],
     [
-      'it is not fired by hand',
-      () => ask('revise', author, issued(), { configuration: changed('revise', { trigger: 'quorum' }) }),
+      'it is nobody’s to fire',
+      () => ask('revise', author, issued(), { configuration: changed('revise', { trigger: 'unattended' }) }),
       'trigger',
     ],
   ])('says that %s', (_, act, rule) => expect(rules(act())).toEqual([rule]))

@@ -1,14 +1,20 @@
 import type { Reason } from '../access'
 import { type Command, ofKind } from './commands'
 import type { DocumentSnapshot, RegisterRow, Written } from './document'
+import type { Progress } from './round'
 
 /** The engine's answer to an act: every reason against, how far a quorum is, or what it does, in order. */
 export type Decision =
   | { answer: 'refused'; reasons: Reason[] }
-  | { answer: 'progress'; signed: number; needed: number; commands: Command[] }
+  | { answer: 'progress'; progress: Progress; commands: Command[] }
   | { answer: 'done'; commands: Command[] }
 
 export const refused = (reasons: Reason[]): Decision => ({ answer: 'refused', reasons })
+export const progress = (how: Progress, commands: Command[]): Decision => ({
+  answer: 'progress',
+  progress: how,
+  commands,
+})
 export const done = (commands: Command[]): Decision => ({ answer: 'done', commands })
 
 /** Every reason against; empty where nothing stands against it. */
@@ -48,9 +54,15 @@ export function outcomeOf(document: DocumentSnapshot, commands: Command[]): Outc
 }
 
 /** A decision as it is told to people: what would come of it, or every reason against. */
-export type Told = { ok: true; outcome: Outcome } | { ok: false; reasons: Reason[] }
+export type Told =
+  /** With how far its round would be, where it is a signature of which others are missing. */
+  { ok: true; outcome: Outcome; progress?: Progress } | { ok: false; reasons: Reason[] }
 
 export const told = (document: DocumentSnapshot, decision: Decision): Told =>
   decision.answer === 'refused'
     ? { ok: false, reasons: decision.reasons }
-    : { ok: true, outcome: outcomeOf(document, decision.commands) }
+    : {
+        ok: true,
+        outcome: outcomeOf(document, decision.commands),
+        ...(decision.answer === 'progress' ? { progress: decision.progress } : {}),
+      }

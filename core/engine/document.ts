@@ -1,4 +1,5 @@
 import type { DocumentRecord, Value } from '../attribute'
+import type { Signature } from './round'
 
 export type Origin = 'native' | 'legacy' | 'adopted'
 
@@ -42,6 +43,8 @@ export interface DocumentSnapshot {
   owner: string
   creator: string
   lastEditor: string
+  /** The signatures of its open rounds, in the order in which they were given; none where nothing is said. */
+  signatures?: Signature[]
   /** What it refers to, itself or through others, and where that stands. */
   references?: ReferredSnapshot[]
 }

@@ -1,6 +1,6 @@
 import type { Reason, Right } from '../access'
 import { ConditionError, evaluate, parseCondition } from '../condition'
-import { type Lifecycle, principalName, stateName, type Transition } from '../configuration'
+import { type Lifecycle, principalName, stateName, type Transition, triggerKind } from '../configuration'
 import { isAdopting } from '../revision'
 import { conditionRecord } from './condition-record'
 import { allowsAll } from './rights'
@@ -27,6 +27,18 @@ export const reasonsAgainstFiring = (
     })),
   )
 
+/** Everything that stands against a transition happening by itself: where the document stands, guard and references. */
+export const reasonsAgainstByItself = (
+  request: Standing,
+  lifecycle: Lifecycle,
+  transition: Transition,
+): Reason[] =>
+  [referencesStand, isIn]
+    .flatMap((rule) => rule(request, lifecycle, transition))
+    .map((reason) => ({ ...reason, where: reason.where ?? whereIs(lifecycle, transition) }))
+
+const isIn: Rule = ({ document, person }) => checkedIn({ document, person })
+
 /** A reason that is set in the transition, unless it says otherwise. */
 type Because = Omit<Reason, 'where'> & { where?: string }
 type Rule = (request: Standing, lifecycle: Lifecycle, transition: Transition) => Because[]
@@ -34,11 +46,11 @@ type Rule = (request: Standing, lifecycle: Lifecycle, transition: Transition) =>
 const stands: Rule = ({ configuration, document, person }, _lifecycle, transition) => {
   const { name, trigger, from } = transition
   const reasons: Because[] = []
-  if (trigger !== 'hand')
+  if (!triggerKind(trigger).byPeople)
     reasons.push({
       rule: 'trigger',
-      message: `${name} is not fired by hand`,
-      wayOut: 'set its trigger to “by hand”',
+      message: `${name} is not fired by anybody: it happens by itself where its guard holds`,
+      wayOut: 'let its guard become true, or set its trigger to “by hand”',
     })
   if (!from.includes(document.state)) {
     const states = from.map((state) => stateName(configuration, state)).join(' or ')
@@ -53,7 +65,8 @@ const stands: Rule = ({ configuration, document, person }, _lifecycle, transitio
 
 const personMay: Rule = (request, lifecycle, transition) => {
   const { configuration, document, person } = request
-  const { name, firedBy = [], notBy = [] } = transition
+  const { name, notBy = [] } = transition
+  const firedBy = triggerKind(transition.trigger).named(transition)
   const rights: Right[] = isAdopting(transition.revision) ? ['move', 'adopt'] : ['move']
   const { held, reasons } = allowsAll(request, lifecycle, rights)
   const excluding = notBy.map((whom) => document[whom])
@@ -66,7 +79,9 @@ const personMay: Rule = (request, lifecycle, transition) => {
   const nobody = who
     ? `nobody there could: give somebody who is ${who} the right to move there`
     : 'say on the lifecycle sheet who fires it'
-  const isNamed = firedBy.some((principal) => held.has(principal))
+  // What nobody fires is told by its trigger, and not by who is not named.
+  const isNamed =
+    !triggerKind(transition.trigger).byPeople || firedBy.some((principal) => held.has(principal))
   const isExcluded = excluding.includes(person.id)
   return [
     ...(isNamed
@@ -125,11 +140,20 @@ const referencesStand: Rule = ({ configuration, document }, _lifecycle, { name, 
   ]
 }
 
+/** Whether a guard holds; undefined where it cannot be read. */
+export function guardIsTrue(
+  { configuration, document }: Pick<Standing, 'configuration' | 'document'>,
+  guard: string | undefined,
+): boolean {
+  if (!guard?.trim()) return true
+  const condition = parseCondition(guard, configuration.attributes)
+  return evaluate(condition, conditionRecord(configuration, document))
+}
+
 const guardHolds: Rule = ({ configuration, document }, _lifecycle, { name, guard }) => {
   if (!guard) return []
   try {
-    const condition = parseCondition(guard, configuration.attributes)
-    if (evaluate(condition, conditionRecord(configuration, document))) return []
+    if (guardIsTrue({ configuration, document }, guard)) return []
     return [
       {
         rule: 'guard',

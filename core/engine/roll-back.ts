@@ -1,5 +1,7 @@
 import type { Reason } from '../access'
-import { lifecycleOf, stateName, stateUseOf } from '../configuration'
+import { lifecycleOf } from '../configuration'
+import { editedBy } from './commands/set-editor'
+import { contentOpen } from './contents'
 import { type Decision, done, refused } from './decision'
 import { renewed } from './relabel'
 import { allowsAll } from './rights'
@@ -21,22 +23,14 @@ export function decideRollBack(request: RollBackRequest): Decision {
   const reasons = [
     ...checkedIn(request),
     ...allowsAll(request, lifecycle, ['rollback']).reasons,
-    ...(stateUseOf(lifecycle, document.state).content === 'closed'
-      ? [contentClosed(lifecycle.name, stateName(configuration, document.state))]
-      : []),
+    ...contentOpen(request, lifecycle),
     ...versionWrong(request),
     ...commentGiven(request, 'rolling back', 'the document'),
   ]
   if (reasons.length) return refused(reasons)
-  return done(renewed(document, version, `Rolled back to version ${version}: ${comment!.trim()}`))
+  const why = `Rolled back to version ${version}: ${comment!.trim()}`
+  return done([...renewed(document, version, why), editedBy(request.person)])
 }
-
-const contentClosed = (lifecycle: string, state: string): Reason => ({
-  rule: 'content',
-  message: `content is closed in ${state}`,
-  where: `${lifecycle}, state ${state}`,
-  wayOut: 'bring it to a state that is open first',
-})
 
 function versionWrong({ document: { number, version: current }, version }: RollBackRequest): Reason[] {
   const where = 'the document'

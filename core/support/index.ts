@@ -1,5 +1,6 @@
 export { compareText } from './compare-text'
 export { editDistance } from './edit-distance'
 export { groupBy } from './group-by'
+export { matching } from './matching'
 export { nearestName } from './nearest-name'
 export { remembered } from './remember'

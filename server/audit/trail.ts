@@ -23,6 +23,8 @@ export type AuditCode =
   | 'undo-check-out'
   | 'check-in'
   | 'fire'
+  | 'sign'
+  | 'withdraw'
   | 'adopt'
   | 'new-revision'
   | 'correct'

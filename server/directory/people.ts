@@ -10,8 +10,8 @@ export function account(db: Tx, id: string): Account | undefined {
 }
 
 /** An account as the engine sees it. */
-export function asPerson({ id, name, groups }: Account): Person {
-  return { id, name, groups }
+export function asPerson({ id, name, initials, groups }: Account): Person {
+  return { id, name, initials, groups }
 }
 
 /** Everybody who is active, as the engine sees them; read when it is first asked for. */
@@ -19,7 +19,7 @@ export function everybody(tx: Tx): () => Person[] {
   let known: Person[] | undefined
   return () =>
     (known ??= tx
-      .select({ id: people.id, name: people.name, groups: people.groups })
+      .select({ id: people.id, name: people.name, initials: people.initials, groups: people.groups })
       .from(people)
       .where(eq(people.active, true))
       .all())

@@ -1,6 +1,6 @@
 import type { Reason, Right } from '../../core/access'
 import { type Configuration, lifecycleOf, stateName, stateUseOf } from '../../core/configuration'
-import type { Decision, Standing } from '../../core/engine'
+import { type Decision, ofKind, type Standing } from '../../core/engine'
 import { today } from '../clock'
 import { published } from '../configuration/published'
 import { atomically, type Db, type Tx } from '../database/connection'
@@ -58,8 +58,18 @@ export function act<T>(
  */
 export function commandsOf(decision: Decision, number: string, of = 1) {
   if (decision.answer === 'refused') throw refusedWhole(number, decision.reasons, of)
+  const [queued] = ofKind(decision.commands, 'queue-job')
+  if (queued) throw refusedWhole(number, [notYet(queued.job.kind)], of)
   return decision.commands
 }
+
+/** What is queued for a job is not carried out by the vault yet. */
+const notYet = (kind: string): Reason => ({
+  rule: 'effect',
+  message: `the effect “${kind}” is not carried out here yet`,
+  where: 'the transition',
+  wayOut: 'take the effect off the transition',
+})
 
 function refusedWhole(number: string, reasons: Reason[], of: number): Refusal {
   const others = of > 1 ? `, and so were the other ${of - 1}` : ''

@@ -1,11 +1,18 @@
-import { carryOut as inMemory, type Command, ofKind, type Outcome, outcomeOf } from '../../core/engine'
+import {
+  carryOut as inMemory,
+  type Command,
+  endsRounds,
+  ofKind,
+  type Outcome,
+  outcomeOf,
+} from '../../core/engine'
 import { and, eq } from 'drizzle-orm'
 import type { DocumentRecord } from '../../core/attribute'
 import { type Configuration, stateName } from '../../core/configuration'
 import { type Actor, type AuditCode, record } from '../audit/trail'
 import { now } from '../clock'
 import type { Tx } from '../database/connection'
-import { registerRows, versions } from '../database/schema'
+import { documents, registerRows, signatures, versions } from '../database/schema'
 import { contentOf, type DocumentRow, type Incoming, orderOf } from './rows'
 import { statements } from './statements'
 
@@ -23,8 +30,6 @@ export interface CarriedAct {
   after?: object
   /** Whether the document comes into the vault by it: its row is written once, as it stands afterwards. */
   isNew?: boolean
-  /** The person who changed the content with it. */
-  lastEditor?: string
 }
 
 /** Everything a handler needs to write one command down. */
@@ -49,6 +54,12 @@ const writers: { [Kind in Command['kind']]: Writer<Of<Kind>> } = {
   'set-state': { inRow: true },
   'set-label': { inRow: true },
   'set-owner': { inRow: true },
+  'set-editor': { inRow: true },
+  'set-holder': { inRow: false, write: setHolder },
+  'set-signatures': { inRow: false, write: setSignatures },
+  // Who is told, and what is queued, is known where the chain of moves ends.
+  tell: { inRow: false },
+  'queue-job': { inRow: false },
   'write-attribute': { inRow: true },
   'add-version': { inRow: true, write: addVersion },
   'add-register-row': { inRow: false, write: addRegisterRow },
@@ -75,6 +86,30 @@ function addVersion(
     personName: actor.name,
   })
 }
+
+function setHolder({ tx, row, at }: Place, { holder }: Of<'set-holder'>): void {
+  tx.update(documents)
+    .set({ checkedOutBy: holder?.id ?? null, checkedOutAt: holder ? at : null })
+    .where(eq(documents.id, row.id))
+    .run()
+}
+
+function setSignatures(
+  { tx, row, at }: Place,
+  { transition, signatures: given }: Of<'set-signatures'>,
+): void {
+  const ofRound = and(eq(signatures.document, row.id), eq(signatures.transition, transition))
+  const since = tx.select({ since: signatures.since }).from(signatures).where(ofRound).get()?.since ?? at
+  tx.delete(signatures).where(ofRound).run()
+  for (const [position, signature] of given.entries())
+    tx.insert(signatures)
+      .values({ ...signature, document: row.id, position, since })
+      .run()
+}
+
+/** Ends every round of a document; what was signed stays in the trail. */
+export const endRounds = (tx: Tx, document: string): void =>
+  void tx.delete(signatures).where(eq(signatures.document, document)).run()
 
 function addRegisterRow({ tx, row }: Place, { row: added }: Of<'add-register-row'>): void {
   const last = statements(tx).lastRegisterRow.get({ document: row.id })
@@ -129,6 +164,7 @@ export function carryOut(
   const at = act.at ?? now()
   const place: Place = { tx, row, actor, at, content: act.content }
   for (const command of commands) writerOf(command).write?.(place, command)
+  if (endsRounds(commands)) endRounds(tx, row.id)
   const before = { ...row, register: [], checkedOutBy: null }
   const after = inMemory(
     before,
@@ -143,7 +179,7 @@ export function carryOut(
     record: after.record,
     version: after.version,
     fileName: fileNameAfter(tx, row, commands, act.content),
-    lastEditor: act.lastEditor ?? row.lastEditor,
+    lastEditor: after.lastEditor,
     changedAt: at,
     stateSince: after.state === row.state ? row.stateSince : at,
     change: row.change + 1,

@@ -6,6 +6,7 @@ import { published } from '../configuration/published'
 import type { Db, Tx } from '../database/connection'
 import { people, versions } from '../database/schema'
 import type { Account } from '../directory/people'
+import { byItself } from './follow-up'
 import { childrenOf, parentsOf, type StandingReferred } from './references'
 import { holds, seenBy, seenRow } from './rights'
 import { type DocumentRow, holderOf, register } from './rows'
@@ -34,6 +35,7 @@ export function documentPage(db: Db, account: Account, number: string): Document
     usedBy: parentsOf(db, row.id).filter(isSeen).map(asReferred),
     versions: history ? versionsOf(db, row) : currentAlone(versionsOf(db, row), row),
     next: nextLabel(configuration, lifecycleOf(configuration, row.lifecycle), row),
+    byItself: row.checkedOutBy ? { moves: [], undecided: null } : byItself(db, row, isSeen),
   }
 }
 

@@ -7,6 +7,7 @@ import type { Tx } from '../database/connection'
 import type { Account } from '../directory/people'
 import { decideFiring } from './acts/fire'
 import { seenRow } from './rights'
+import { openRound } from './rounds'
 import { snapshot } from './rows'
 
 /** Every transition that starts where a document stands, with what it would do or every reason against. */
@@ -20,6 +21,7 @@ export function possibleActs(tx: Tx, account: Account, number: string, comment?:
       .map((transition) => ({
         transition,
         decision: told(document, decideFiring(tx, account, row, transition.id, comment)),
+        round: openRound(tx, row.id, transition),
       })),
   )
 }

@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm'
 import { type Configuration, lifecycleOf, schemeFor } from '../../core/configuration'
-import type { DocumentSnapshot, RegisterRow } from '../../core/engine'
+import type { DocumentSnapshot, RegisterRow, Signature } from '../../core/engine'
 import { orderKey, parse } from '../../core/revision'
 import { now } from '../clock'
 import type { Tx } from '../database/connection'
@@ -61,8 +61,13 @@ export function snapshot(tx: Tx, row: DocumentRow): DocumentSnapshot {
     owner: row.owner,
     creator: row.creator,
     lastEditor: row.lastEditor,
+    signatures: openSignatures(tx, row.id),
   }
 }
+
+/** The signatures of a document’s open rounds, in their order. */
+export const openSignatures = (tx: Tx, document: string): Signature[] =>
+  statements(tx).signatures.all({ document })
 
 /** A document's register, oldest row first. */
 export const register = (tx: Tx, document: string): RegisterRow[] =>

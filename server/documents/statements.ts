@@ -1,8 +1,8 @@
-import { desc, eq, sql } from 'drizzle-orm'
+import { desc, eq, getTableColumns, sql } from 'drizzle-orm'
 import { type Db, oncePerConnection } from '../database/connection'
 import { documentColumns, folderKey, folderPath } from './columns'
 import { allOf, placeholders } from '../database/placeholders'
-import { documentReferences, documents, registerRows, versions } from '../database/schema'
+import { documentReferences, documents, registerRows, signatures, versions } from '../database/schema'
 
 const referred = {
   id: documents.id,
@@ -22,6 +22,7 @@ const row = {
   origin: registerRows.origin,
   was: registerRows.was,
 }
+const { document: _document, position: _position, since: _since, ...signature } = getTableColumns(signatures)
 const standing = [
   'state',
   'owner',
@@ -42,6 +43,12 @@ export const statements = oncePerConnection((db) => ({
   ...ofDocuments(db),
   ...ofRegisters(db),
   ...ofReferences(db),
+  signatures: db
+    .select(signature)
+    .from(signatures)
+    .where(eq(signatures.document, sql.placeholder('document')))
+    .orderBy(signatures.transition, signatures.position)
+    .prepare(),
 }))
 
 const ofDocuments = (db: Db) => ({

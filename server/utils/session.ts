@@ -1,6 +1,7 @@
 import type { H3Event } from 'h3'
 import { browserLasts, sessionLasts } from '../sessions/sessions'
 import { placeOf } from '../sessions/attempts'
+import { ownOrigin } from '../mail/own-origin'
 
 /** Whether a proxy stands before the server, whose word on addresses is believed. */
 const behindProxy = () => process.env.ILMENITE_BEHIND_PROXY === 'yes'
@@ -39,7 +40,6 @@ export const requestPlace = (event: H3Event): string =>
  * somebody else could have another’s link point to a place of their own.
  */
 export const originOf = (event: H3Event, isTrusted: boolean): string =>
-  process.env.ILMENITE_ORIGIN ??
-  (isTrusted
+  isTrusted && !process.env.ILMENITE_ORIGIN
     ? getRequestURL(event, { xForwardedHost: true, xForwardedProto: true }).origin
-    : `http://${process.env.HOST ?? '127.0.0.1'}:${process.env.PORT ?? 3000}`)
+    : ownOrigin()

@@ -1,6 +1,6 @@
 import type { DocumentRecord } from '../../core/attribute'
 import type { Transition } from '../../core/configuration'
-import type { Ancestor, RegisterRow, Told, WayOn } from '../../core/engine'
+import type { Ancestor, RegisterRow, Told, WayOn, Undecided } from '../../core/engine'
 
 /** A document in a list, with the newest few rows of its register and the label that comes next. */
 export interface ListedDocument {
@@ -93,12 +93,30 @@ export interface DocumentPage {
   usedBy: Referred[]
   versions: Version[]
   next: string | null
+  /** What it would do by itself if something moved it, and why it stays where it does not. */
+  byItself: { moves: string[]; undecided: Undecided | null }
 }
 
 /** A transition from where a document stands, with what it would do or every reason against. */
 export interface PossibleAct {
   transition: Transition
   decision: Told
+  /** How far its round is, where it is fired by quorum. */
+  round: OpenRound | null
+}
+
+/** A round of signatures: by seat who has signed, how many are needed, and since when it is open. */
+export interface OpenRound {
+  signed: number
+  needed: number
+  /** ISO time; null before the first signature. */
+  since: string | null
+  seats: {
+    id: string
+    name: string
+    needed: number
+    signed: { person: string; name: string; on: string; comment: string | null; active: boolean }[]
+  }[]
 }
 
 /** A document of the chain from a part to the top assembly, with what a new revision would do to it. */

@@ -25,6 +25,8 @@ export class FindQuery {
 export class FireRequest extends ChangeRequest {
   @IsString() @MaxLength(80) transition!: string
   @IsOptional() @IsString() @MaxLength(2000) comment?: string
+  /** The seat that is signed, where the transition is fired by quorum; left to the vault where none is named. */
+  @IsOptional() @IsString() @MaxLength(80) seat?: string
 }
 
 export class HandOnRequest extends ChangeRequest {

@@ -189,6 +189,79 @@ describe('ilmenite condition, check and intake', () => {
   })
 })
 
+describe('ilmenite rehearse', () => {
+  const directory = {
+    people: [
+      { id: 'ada', name: 'Ada', mail: 'ada@brackwater.example', groups: ['grips-carriers'], active: true },
+      { id: 'bo', name: 'Bo', mail: 'bo@brackwater.example', groups: ['checking'], active: true },
+    ],
+    folders: [
+      {
+        path: '/',
+        grants: { anyone: ['see', 'open', 'history', 'edit', 'move'] },
+        roles: { author: ['group:grips-carriers'], checker: ['group:checking'] },
+      },
+    ],
+  }
+  const file = {
+    act: 'file',
+    person: 'ada',
+    number: 'BR-1',
+    folder: '/',
+    fileName: 'BR-1.dxf',
+    class: 'part',
+  }
+  const run = (acts: object[]) =>
+    ilmenite(
+      [
+        'rehearse',
+        put('rehearse.json', configuration),
+        '--directory',
+        put('actors.json', directory),
+        '--today',
+        '2026-03-01',
+      ],
+      acts.map((act) => JSON.stringify(act)).join('\n'),
+    )
+  it('answers each act by what would happen, or by every reason against it', () => {
+    const { answers, status } = run([
+      { id: 1, ...file },
+      { id: 2, act: 'fire', person: 'bo', number: 'BR-1', transition: 'send-to-check' },
+      { id: 3, act: 'edit', person: 'ada', number: 'BR-1', record: { material: 'S355', mass: 2 } },
+      { id: 4, act: 'fire', person: 'ada', number: 'BR-1', transition: 'send-to-check' },
+      { id: 5, act: 'check-out', person: 'ada', number: 'BR-9' },
+    ])
+    expect(status).toBe(0)
+    expect(answers.map(({ id, ok }) => [id, ok])).toEqual([
+      [1, true],
+      [2, false],
+      [3, true],
+      [4, true],
+      [5, false],
+    ])
+    expect(answers[3].document).toMatchObject({ number: 'BR-1', state: 'checking', version: 1, owner: 'ada' })
+    expect(answers[4].reasons).toEqual([
+      {
+        rule: 'not-found',
+        message: expect.any(String),
+        where: expect.any(String),
+        wayOut: expect.any(String),
+      },
+    ])
+  })
+  it('ends badly where an act comes out otherwise than expected, or is none', () => {
+    expect(run([{ ...file, expect: { ok: true, document: { state: 'drafting' } } }]).status).toBe(0)
+    expect(run([{ ...file, expect: { ok: true, document: { state: 'issued' } } }]).status).toBe(1)
+    expect(run([{ ...file, folder: '/Nowhere' }]).status).toBe(0)
+    const { answers, status } = run([{ id: 'x', act: 'fly', person: 'ada', number: 'BR-1' }])
+    expect([status, answers[0].id, answers[0].error.message]).toEqual([
+      1,
+      'x',
+      expect.stringMatching(/an act is one of/),
+    ])
+  })
+})
+
 describe('ilmenite access explain', () => {
   const directory = {
     people: [

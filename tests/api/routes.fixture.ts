@@ -167,6 +167,10 @@ export const examples: Record<string, Example> = {
   'POST documents/:number/hand-on': { of: requests.HandOnRequest, body: { change, to: '3', comment } },
   'POST documents/:number/fire': {
     of: requests.FireRequest,
+    body: { change, transition: 'send-to-check', comment, seat: 'lead' },
+  },
+  'POST documents/:number/withdraw': {
+    of: requests.FireRequest,
     body: { change, transition: 'send-to-check', comment },
   },
   'GET documents/:number/new-revision': { of: requests.CommentQuery, query: { comment } },

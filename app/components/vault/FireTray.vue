@@ -5,7 +5,14 @@ import { valueInWords } from '~/format'
 
 /** A transition about to be fired: its comment, what it rests on, and what will happen or everything against. */
 const props = defineProps<{ act: PossibleAct; configuration: Configuration; state: string }>()
-const emit = defineEmits<{ close: []; fire: [] }>()
+const emit = defineEmits<{ close: []; fire: [seat: string | undefined]; withdraw: [] }>()
+const session = useSession()
+const round = computed(() => props.act.round)
+const seat = ref('')
+const signed = computed(() =>
+  round.value?.seats.some((one) => one.signed.some(({ person }) => person === session.person?.id)),
+)
+const progress = computed(() => (props.act.decision.ok ? props.act.decision.progress : undefined))
 const comment = defineModel<string>({ required: true })
 const transition = computed(() => props.act.transition)
 const reasons = computed(() => (props.act.decision.ok ? [] : props.act.decision.reasons))
@@ -39,13 +46,29 @@ const guard = computed(
         class="field"
         rows="2"
       />
-      <p class="fire">
+      <p class="fire bar">
+        <CommonPick
+          v-if="round && round.seats.length > 1 && !signed"
+          :value="seat"
+          empty="as the seat that fits"
+          label="Sign as"
+          :options="round.seats.map(({ id, name }) => ({ value: id, name: `as ${name}` }))"
+          @pick="seat = $event"
+        />
         <button
+          v-if="signed"
+          class="act"
+          @click="emit('withdraw')"
+        >
+          Withdraw my signature
+        </button>
+        <button
+          v-else
           class="act main"
           :disabled="reasons.length > 0"
-          @click="emit('fire')"
+          @click="emit('fire', seat || undefined)"
         >
-          {{ transition.name }}
+          {{ round ? `Sign: ${transition.name}` : transition.name }}
         </button>
       </p>
     </template>
@@ -63,11 +86,15 @@ const guard = computed(
       >
         No guard.
       </p>
+      <VaultRound
+        v-if="round"
+        :round="round"
+      />
       <p
         v-if="!reasons.length"
         class="soft"
       >
-        You may fire it, and nothing stands against it.
+        You may {{ round ? 'sign' : 'fire' }} it, and nothing stands against it.
       </p>
     </template>
     <template #leads>
@@ -75,6 +102,13 @@ const guard = computed(
         v-if="reasons.length"
         :reasons="reasons"
       />
+      <template v-else-if="progress">
+        <h3>What will happen</h3>
+        <p>
+          Your signature is recorded: {{ progress.signed }} of {{ progress.needed }}. The document stays in
+          {{ nameOf(state) }} until all have signed, and then everything happens at once.
+        </p>
+      </template>
       <template v-else-if="outcome">
         <h3>What will happen</h3>
         <dl class="pairs">

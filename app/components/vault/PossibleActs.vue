@@ -11,7 +11,8 @@ const props = defineProps<{
   state: string
 }>()
 const emit = defineEmits<{ choose: [transition: string] }>()
-function standing({ decision }: PossibleAct): string {
+function standing({ decision, round }: PossibleAct): string {
+  if (round && (decision.ok || round.signed > 0)) return `${round.signed} of ${round.needed} signed`
   if (decision.ok) return `${decision.outcome.before ?? '–'} → ${decision.outcome.after ?? '–'}`
   if (decision.reasons.every(({ rule }) => rule === 'comment')) return 'asks for a comment'
   return `not now, ${counted(decision.reasons.length, 'reason')}`

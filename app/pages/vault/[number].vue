@@ -44,15 +44,24 @@ watch(
 const predict = useDebounceFn(() => predictWith(comment.value), 120)
 watch(comment, predict)
 
-async function fire() {
-  const { name, id } = chosen.value!.transition
+async function fire(seat?: string) {
+  const { transition, decision } = chosen.value!
+  const { name, id } = transition
   const before = document.value!.revision
-  const given = comment.value.trim() ? { comment: comment.value } : {}
+  const given = { ...(comment.value.trim() ? { comment: comment.value } : {}), ...(seat ? { seat } : {}) }
   if (!(await act('/fire', 'POST', { body: { transition: id, ...given } }))) return
   close()
+  const { signed, needed } = (decision.ok && decision.progress) || {}
+  if (signed) return useNotices().say(`${name} of ${number.value}: ${signed} of ${needed} signed.`)
   const { revision, state } = document.value!
   const label = before === revision ? '' : `, ${before ?? 'no label'} → ${revision}`
   useNotices().say(`${name}: ${number.value} stands in ${nameOf(state)}${label}.`)
+}
+async function withdraw() {
+  const { name, id } = chosen.value!.transition
+  if (!(await act('/withdraw', 'POST', { body: { transition: id } }))) return
+  close()
+  useNotices().say(`${name} of ${number.value}: your signature is withdrawn.`)
 }
 async function revised(numbers: string[]) {
   close()
@@ -100,6 +109,19 @@ useShortcuts([
       :use="use"
       :name="nameOf(document.state)"
     />
+    <p
+      v-if="page.byItself.moves.length"
+      class="by-itself"
+    >
+      {{ page.byItself.moves.join(', then ') }} would follow by itself with the next check-in.
+    </p>
+    <div
+      v-else-if="page.byItself.undecided"
+      class="by-itself"
+    >
+      It stays where it is:
+      <CommonReasonList :reasons="page.byItself.undecided.reasons" />
+    </div>
     <div class="columns">
       <section>
         <h2>Record</h2>
@@ -182,6 +204,7 @@ useShortcuts([
       :state="document.state"
       @close="close"
       @fire="fire"
+      @withdraw="withdraw"
     />
   </div>
 </template>
@@ -194,5 +217,8 @@ useShortcuts([
 }
 .next {
   margin-top: 18px;
+}
+.by-itself {
+  margin: 0 0 12px;
 }
 </style>

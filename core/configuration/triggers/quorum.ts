@@ -7,6 +7,5 @@ export const quorum: TriggerKind = {
     seats.length ? seatsInWords(configuration, seats) : 'no seats yet',
   named: ({ seats = [] }) => seats.flatMap(({ members }) => members),
   byPeople: true,
-  isAwaited: true,
   dashed: false,
 }

@@ -11,8 +11,6 @@ export interface TriggerKind {
   named: (transition: Transition) => Principal[]
   /** Whether people fire it at all. */
   byPeople: boolean
-  /** Set while the engine does not carry it out yet. */
-  isAwaited?: true
   /** Whether it is drawn with a broken line. */
   dashed: boolean
 }

@@ -5,6 +5,5 @@ export const unattended: TriggerKind = {
   who: () => 'by itself',
   named: () => [],
   byPeople: false,
-  isAwaited: true,
   dashed: true,
 }

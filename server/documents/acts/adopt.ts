@@ -4,6 +4,7 @@ import { atomically, type Db, type Tx } from '../../database/connection'
 import type { Account } from '../../directory/people'
 import { type Chosen, chosenRow, commandsOf, standingOf } from '../act'
 import { carryOut } from '../carry-out'
+import { followUp } from '../follow-up'
 import type { DocumentRow } from '../rows'
 
 /** What adopting a label would do to a document. */
@@ -35,6 +36,7 @@ export function adopt(
         action: 'adopt label',
         why: comment,
       })
+      followUp(tx, row.id, commands)
     }
   })
 }

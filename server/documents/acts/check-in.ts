@@ -1,13 +1,12 @@
-import { eq } from 'drizzle-orm'
-import { renewed } from '../../../core/engine'
+import { decideCheckIn } from '../../../core/engine'
 import { published } from '../../configuration/published'
 import { atomically, type Db, type Tx } from '../../database/connection'
-import { documents } from '../../database/schema'
 import type { Account } from '../../directory/people'
 import { Refusal } from '../../refusal'
-import { type Chosen, requireFree, requireOpen, rowToActOn } from '../act'
+import { type Chosen, commandsOf, requireFree, requireOpen, rowToActOn, standingOf } from '../act'
 import { carryOut } from '../carry-out'
-import { type DocumentRow, type Incoming, snapshot } from '../rows'
+import { followUp } from '../follow-up'
+import type { DocumentRow, Incoming } from '../rows'
 
 /** A document that a person may check in now. @throws Refusal, also for one that they may not see. */
 export function checkedOutRow(tx: Tx, account: Account, chosen: Chosen): DocumentRow {
@@ -30,17 +29,16 @@ export function checkIn(
   atomically(db, (tx) => {
     const row = checkedOutRow(tx, account, chosen)
     const { configuration } = published(tx)
-    const commands = renewed(snapshot(tx, row), 'incoming', comment)
+    const commands = commandsOf(decideCheckIn(standingOf(tx, account, row, comment ?? undefined)), row.number)
     const { fileName, sha256 } = content
     carryOut(tx, account, configuration, row, commands, {
       code: 'check-in',
       action: 'check in',
       why: comment,
       content,
-      lastEditor: account.id,
       before: { version: row.version },
       after: { version: row.version + 1, fileName, sha256 },
     })
-    tx.update(documents).set({ checkedOutBy: null, checkedOutAt: null }).where(eq(documents.id, row.id)).run()
+    followUp(tx, row.id, commands)
   })
 }

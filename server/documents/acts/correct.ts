@@ -4,6 +4,7 @@ import { atomically, type Db, type Tx } from '../../database/connection'
 import type { Account } from '../../directory/people'
 import { type Chosen, chosenRow, commandsOf, standingOf } from '../act'
 import { carryOut } from '../carry-out'
+import { followUp } from '../follow-up'
 import type { DocumentRow } from '../rows'
 
 /** A register row, by its place from 0, and the label it should have. */
@@ -35,5 +36,6 @@ export function correctLabel(db: Db, account: Account, chosen: Chosen, wanted: W
       before: { revision: before, version: after.version },
       after: { revision: after.label, version: after.version },
     })
+    followUp(tx, row.id, commands)
   })
 }

@@ -5,6 +5,7 @@ import type { Db } from '../../database/connection'
 import type { Account } from '../../directory/people'
 import { Refusal } from '../../refusal'
 import { act, type Chosen, requireFree, requireOpen } from '../act'
+import { endRounds } from '../carry-out'
 import { update } from '../rows'
 
 /** Writes values into the record; `null` or blank empties an attribute. */
@@ -19,6 +20,7 @@ export function editRecord(
     requireFree(tx, row, account)
     const after = valuesOf(configuration, values)
     const before = Object.fromEntries(Object.keys(after).map((id) => [id, row.record[id] ?? null]))
+    if (Object.keys(after).some((id) => after[id] !== before[id])) endRounds(tx, row.id)
     update(tx, row, {
       record: { ...row.record, ...after },
       ...('title' in after ? { title: after.title as string | null } : {}),

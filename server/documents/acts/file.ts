@@ -12,6 +12,7 @@ import { documents } from '../../database/schema'
 import type { Account } from '../../directory/people'
 import { Refusal } from '../../refusal'
 import { carryOut } from '../carry-out'
+import { followUp } from '../follow-up'
 import { requireRights } from '../rights'
 import type { DocumentRow, Incoming } from '../rows'
 import { seenFolders } from '../seen-folders'
@@ -71,6 +72,7 @@ export function fileDocument(
       before: undefined,
       after: { state: stateIn(configuration, row), revision: label, version: 1, fileName: content.fileName },
     })
+    followUp(tx, row.id, commands)
     return row.number
   })
 }

@@ -6,6 +6,7 @@ import { atomically, type Db, type Tx } from '../../database/connection'
 import type { Account } from '../../directory/people'
 import { type Chosen, chosenRow, commandsOf, standingOf } from '../act'
 import { carryOut } from '../carry-out'
+import { followUp } from '../follow-up'
 import { type DocumentRow, documentRowById } from '../rows'
 
 /** What firing a transition would do to a document, or every reason against. */
@@ -15,11 +16,12 @@ export const decideFiring = (
   row: DocumentRow,
   transition: string,
   comment?: string,
-): Decision => decide({ ...standingOf(tx, account, row, comment), transition })
+  seat?: string,
+): Decision => decide({ ...standingOf(tx, account, row, comment), transition, seat })
 
 /**
- * Fires a transition by hand: decides on the document as it stands now, and carries the decision out in one
- * transaction.
+ * Fires a transition by hand, or signs one that is fired by quorum: decides on the document as it stands now, and
+ * carries the decision out in one transaction.
  */
 export function fire(
   db: Db,
@@ -27,14 +29,17 @@ export function fire(
   chosen: Chosen,
   transition: string,
   comment: string | undefined,
+  seat?: string,
 ): DocumentRow {
   return atomically(db, (tx) => {
     const row = chosenRow(tx, account, chosen)
     const { configuration } = published(tx)
     const { name } = transitionOf(lifecycleOf(configuration, row.lifecycle), transition)
-    const decision = forOneAct(() => decideFiring(tx, account, row, transition, comment))
+    const decision = forOneAct(() => decideFiring(tx, account, row, transition, comment, seat))
     const commands = commandsOf(decision, row.number)
-    carryOut(tx, account, configuration, row, commands, { code: 'fire', action: name, why: comment })
+    const code = decision.answer === 'progress' ? 'sign' : 'fire'
+    carryOut(tx, account, configuration, row, commands, { code, action: name, why: comment })
+    if (decision.answer === 'done') followUp(tx, row.id, commands)
     return documentRowById(tx, row.id)
   })
 }

@@ -7,6 +7,7 @@ import { atomically, type Db, type Tx } from '../../database/connection'
 import type { Account } from '../../directory/people'
 import { type Chosen, chosenRow, commandsOf, standingOf } from '../act'
 import { carryOut } from '../carry-out'
+import { followUp } from '../follow-up'
 import { parentNumbers } from '../references'
 import { seenBy, seenRow } from '../rights'
 
@@ -34,11 +35,13 @@ export function revise(db: Db, account: Account, chosen: Chosen[], comment: stri
       const { decision, by } = decideRevising(standingOf(tx, account, row, comment))
       const { transitions } = lifecycleOf(configuration, row.lifecycle)
       const name = transitions.find(({ id }) => id === by)?.name
-      carryOut(tx, account, configuration, row, commandsOf(decision, row.number, chosen.length), {
+      const commands = commandsOf(decision, row.number, chosen.length)
+      carryOut(tx, account, configuration, row, commands, {
         code: 'new-revision',
         action: name ?? 'new revision',
         why: comment,
       })
+      followUp(tx, row.id, commands)
     }
   }
   atomically(db, (tx) => forOneAct(() => reviseAll(tx)))

@@ -4,6 +4,7 @@ import { atomically, type Db, type Tx } from '../../database/connection'
 import type { Account } from '../../directory/people'
 import { type Chosen, chosenRow, commandsOf, standingOf } from '../act'
 import { carryOut } from '../carry-out'
+import { followUp } from '../follow-up'
 import { contentOf, type DocumentRow } from '../rows'
 
 /** What rolling back to a version would do, or every reason against. */
@@ -29,9 +30,9 @@ export function rollBack(db: Db, account: Account, chosen: Chosen, version: numb
       code: 'roll-back',
       action: 'roll back',
       why: comment,
-      lastEditor: account.id,
       before: { version: row.version },
       after: { version: row.version + 1, contentOf: version, sha256 },
     })
+    followUp(tx, row.id, commands)
   })
 }

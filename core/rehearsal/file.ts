@@ -1,0 +1,89 @@
+import type { Reason } from '../access'
+import { ConditionError } from '../condition'
+import type { Configuration, DocumentClass } from '../configuration'
+import {
+  beforeFiling,
+  classFor,
+  decideFiling,
+  type Decision,
+  type DocumentSnapshot,
+  type Values,
+} from '../engine'
+import { canonicalNumber } from '../numbering'
+import { type Fields, optional, text } from '../shape'
+import { valuesShape } from './acts/values'
+import { type Actor, sees, type World } from './world'
+
+/** A document that comes into the vault. */
+export interface FileAct {
+  act: 'file'
+  number: string
+  folder: string
+  fileName: string
+  class?: string
+  record?: Values
+  comment?: string
+}
+
+export const fileFields: Fields = {
+  folder: text(1000),
+  fileName: text(500),
+  class: optional(text(200)),
+  record: optional(valuesShape),
+}
+
+/** What filing a document would do, with the document as it is before it; or every reason against. */
+export function rehearsedFiling(
+  world: World,
+  person: Actor,
+  act: FileAct,
+): { document: DocumentSnapshot; decision: Decision } | { reasons: Reason[] } {
+  const { configuration, folders, documents, today } = world
+  const { folder, fileName, record: values = {}, comment } = act
+  const number = canonicalNumber(act.number)
+  const documentClass = classOf(configuration, act, person)
+  if ('message' in documentClass) return { reasons: [documentClass] }
+  const filing = {
+    ...{ configuration, folders, person, today, comment, number, folder, fileName, documentClass, values },
+    people: () => world.people.filter(({ active }) => active),
+  }
+  const document = beforeFiling(filing)
+  if (!folders.some(({ path }) => path === folder) || !sees(world, person, document))
+    return { reasons: [noFolder(folder)] }
+  const decision = decideFiling(filing)
+  if (!documents.has(number)) return { document, decision }
+  const taken: Reason = {
+    rule: 'number-taken',
+    message: `the number ${number} is taken in the vault`,
+    where: 'the vault',
+    wayOut: 'give it another number',
+  }
+  return { reasons: [...(decision.answer === 'refused' ? decision.reasons : []), taken] }
+}
+
+const noFolder = (path: string): Reason => ({
+  rule: 'not-found',
+  message: `there is no folder ${path} that you may see`,
+  where: 'the folders',
+  wayOut: 'file it in a folder that is there',
+})
+
+/** The class that is named, or the first whose rule the document meets; else why it has none. */
+function classOf(configuration: Configuration, act: FileAct, person: Actor): DocumentClass | Reason {
+  const refuse = (message: string, wayOut: string): Reason => ({
+    ...{ rule: 'class', message, wayOut },
+    where: 'the classes',
+  })
+  if (act.class !== undefined) {
+    const named = configuration.classes.find(({ id }) => id === act.class)
+    return named ?? refuse(`there is no class “${act.class}”`, 'name one that the configuration has')
+  }
+  const record = (act.record ?? {}) as DocumentSnapshot['record']
+  try {
+    const found = classFor(configuration, { ...act, record }, person.id)
+    return found ?? refuse(`no class rule fits ${act.fileName}`, 'name a class, or let a rule fit it')
+  } catch (error) {
+    if (!(error instanceof ConditionError)) throw error
+    return refuse(`a class rule cannot be read: ${error.message}`, 'mend the rule')
+  }
+}

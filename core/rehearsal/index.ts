@@ -1,0 +1,3 @@
+export { type Answer, contains } from './answer'
+export { readAct, RehearsalError, rehearse, type RehearsedAct } from './rehearse'
+export { emptyWorld, type World } from './world'
