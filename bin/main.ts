@@ -7,6 +7,7 @@ import { checkCommand } from './commands/check'
 import { conditionCommand } from './commands/condition'
 import { exportCommand } from './commands/export'
 import { intakeCommand } from './commands/intake'
+import { planCommand } from './commands/plan'
 import { rehearseCommand } from './commands/rehearse'
 import { revisionCommand } from './commands/revision'
 import { serveCommand } from './commands/serve'
@@ -24,6 +25,7 @@ const root = defineCommand({
     check: checkCommand,
     access: accessCommand,
     rehearse: rehearseCommand,
+    plan: planCommand,
     export: exportCommand,
     intake: intakeCommand,
     audit: auditCommand,

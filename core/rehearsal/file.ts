@@ -40,7 +40,7 @@ export function rehearsedFiling(
 ): { document: DocumentSnapshot; decision: Decision } | { reasons: Reason[] } {
   const { configuration, folders, documents, today } = world
   const { folder, fileName, record: values = {}, comment } = act
-  const number = canonicalNumber(act.number)
+  const number = act.number.trim()
   const documentClass = classOf(configuration, act, person)
   if ('message' in documentClass) return { reasons: [documentClass] }
   const filing = {
@@ -51,7 +51,7 @@ export function rehearsedFiling(
   if (!folders.some(({ path }) => path === folder) || !sees(world, person, document))
     return { reasons: [noFolder(folder)] }
   const decision = decideFiling(filing)
-  if (!documents.has(number)) return { document, decision }
+  if (!documents.has(canonicalNumber(number))) return { document, decision }
   const taken: Reason = {
     rule: 'number-taken',
     message: `the number ${number} is taken in the vault`,

@@ -9,11 +9,12 @@ import {
   ofKind,
 } from '../engine'
 import { object, optional, placeInWords, type Shape, structureFaults, text } from '../shape'
+import { canonicalNumber } from '../numbering'
 import { actKind, actKinds, type Deed } from './acts'
 import { type Answer, toldDocument } from './answer'
 import { type FileAct, fileFields, rehearsedFiling } from './file'
 import { notThere } from './not-there'
-import { type Actor, activePeople, sees, standingIn, type World } from './world'
+import { type Actor, activePeople, documentNumbered, sees, standingIn, type World } from './world'
 
 /** An act to be rehearsed: who does what to which document. */
 export type RehearsedAct = (Deed | FileAct) & { person: string; number: string; comment?: string }
@@ -76,7 +77,7 @@ function begin(
   person: Actor,
   act: Deed & RehearsedAct,
 ): { document: DocumentSnapshot; decision: Decision } | { reasons: Reason[] } {
-  const document = world.documents.get(act.number)
+  const document = documentNumbered(world, act.number)
   if (!document || !sees(world, person, document)) return { reasons: [notThere(act.number)] }
   const standing = standingIn(world, person, document, act.comment ?? undefined)
   return { document, decision: actKind(act).decide(act, { world, person, standing }) }
@@ -97,7 +98,7 @@ function carriedOut(
     ? moveOn({ configuration, folders, today, document: { ...own, references } })
     : { moves: [], document: own, undecided: null }
   const { references: _, ...document } = chain.document
-  world.documents.set(document.number, document)
+  world.documents.set(canonicalNumber(document.number), document)
   if (act.act !== 'file') actKind(act as Deed).then?.(act as Deed, world, document)
   const commands: Command[] = [...decision.commands, ...chain.moves.flatMap((move) => move.commands)]
   const letters = lettersOf({ configuration, folders, document }, commands, activePeople(world))

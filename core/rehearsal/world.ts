@@ -8,6 +8,7 @@ import {
   relationOf,
 } from '../access'
 import { type Configuration, lifecycleOf, stateUseOf } from '../configuration'
+import { canonicalNumber } from '../numbering'
 import type { DocumentSnapshot, Reader, ReferredSnapshot, Standing } from '../engine'
 
 /** Somebody of the directory that a rehearsal runs in. */
@@ -23,6 +24,7 @@ export interface World {
   people: Actor[]
   /** ISO day. */
   today: string
+  /** By their numbers in one case; references go by the same. */
   documents: Map<string, DocumentSnapshot>
   /** The numbers that each document refers to. */
   references: Map<string, string[]>
@@ -41,6 +43,10 @@ export const emptyWorld = (configuration: Configuration, directory: Directory, t
 
 export const activePeople = ({ people }: World): Actor[] => people.filter(({ active }) => active)
 
+/** A document by its number, in whatever case it is written. */
+export const documentNumbered = ({ documents }: World, number: string): DocumentSnapshot | undefined =>
+  documents.get(canonicalNumber(number))
+
 /** Whether somebody may see a document where it stands. */
 export function sees({ configuration, folders }: World, person: Person, document: DocumentSnapshot): boolean {
   const chain = chainTo(folders, document.folder)
@@ -50,22 +56,25 @@ export function sees({ configuration, folders }: World, person: Person, document
 
 /** What each document is referred to by. */
 export const parentsIn =
-  ({ references }: World) =>
+  ({ documents, references }: World) =>
   (number: string): string[] =>
-    [...references].flatMap(([parent, children]) => (children.includes(number) ? [parent] : []))
+    [...references].flatMap(([parent, children]) =>
+      children.includes(canonicalNumber(number)) ? [documents.get(parent)!.number] : [],
+    )
 
 /** All that a document refers to, itself or through others; without its number what somebody may not see. */
 function referredBy(world: World, person: Person, number: string): ReferredSnapshot[] {
+  const start = canonicalNumber(number)
   const found = new Map<string, boolean>()
-  const open = [number]
+  const open = [start]
   for (let at = open.pop(); at !== undefined; at = open.pop())
     for (const child of world.references.get(at) ?? []) {
       if (!found.has(child)) open.push(child)
-      found.set(child, found.get(child) || at === number)
+      found.set(child, found.get(child) || at === start)
     }
   return [...found].map(([child, direct]) => {
     const document = world.documents.get(child)!
-    return { number: sees(world, person, document) ? child : null, state: document.state, direct }
+    return { number: sees(world, person, document) ? document.number : null, state: document.state, direct }
   })
 }
 

@@ -108,7 +108,7 @@ function setSignatures(
 }
 
 /** Ends every round of a document; what was signed stays in the trail. */
-export const endRounds = (tx: Tx, document: string): void =>
+const endRounds = (tx: Tx, document: string): void =>
   void tx.delete(signatures).where(eq(signatures.document, document)).run()
 
 function addRegisterRow({ tx, row }: Place, { row: added }: Of<'add-register-row'>): void {
@@ -177,6 +177,7 @@ export function carryOut(
     revision: after.revision,
     revisionOrder: orderOf(configuration, row.lifecycle, after.revision),
     record: after.record,
+    title: titleAfter(row, commands),
     version: after.version,
     fileName: fileNameAfter(tx, row, commands, act.content),
     lastEditor: after.lastEditor,
@@ -188,6 +189,12 @@ export function carryOut(
   else statements(tx).changeStanding.run(standing)
   const told = inTrail(configuration, outcomeOf(before, commands))
   record(tx, actor, { ...told, ...given(act), subject: subjectOf(row), at })
+}
+
+/** The title stands beside the record as well, for lists. */
+function titleAfter({ title }: DocumentRow, commands: Command[]): string | null {
+  const written = ofKind(commands, 'write-attribute').findLast(({ attribute }) => attribute === 'title')
+  return written ? (written.after as string | null) : title
 }
 
 /** What an act says of itself in the trail, in place of what its commands say. */

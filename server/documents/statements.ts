@@ -29,6 +29,7 @@ const standing = [
   'revision',
   'revisionOrder',
   'record',
+  'title',
   'version',
   'fileName',
   'lastEditor',

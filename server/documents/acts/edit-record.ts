@@ -1,12 +1,11 @@
 import { type DocumentRecord, valueFor } from '../../../core/attribute'
+import { decideEdit } from '../../../core/engine'
 import { attributeOf, type Configuration } from '../../../core/configuration'
-import { record } from '../../audit/trail'
 import type { Db } from '../../database/connection'
 import type { Account } from '../../directory/people'
 import { Refusal } from '../../refusal'
-import { act, type Chosen, requireFree, requireOpen } from '../act'
-import { endRounds } from '../carry-out'
-import { update } from '../rows'
+import { act, type Chosen, commandsOf, requireFree, requireOpen, standingOf } from '../act'
+import { carryOut } from '../carry-out'
 
 /** Writes values into the record; `null` or blank empties an attribute. */
 export function editRecord(
@@ -19,17 +18,13 @@ export function editRecord(
     requireOpen(configuration, row)
     requireFree(tx, row, account)
     const after = valuesOf(configuration, values)
+    const standing = standingOf(tx, account, row)
+    const commands = commandsOf(decideEdit({ ...standing, values: after }), row.number)
+    if (commands.length === 0) return
     const before = Object.fromEntries(Object.keys(after).map((id) => [id, row.record[id] ?? null]))
-    if (Object.keys(after).some((id) => after[id] !== before[id])) endRounds(tx, row.id)
-    update(tx, row, {
-      record: { ...row.record, ...after },
-      ...('title' in after ? { title: after.title as string | null } : {}),
-      lastEditor: account.id,
-    })
-    record(tx, account, {
+    carryOut(tx, account, configuration, row, commands, {
       code: 'edit',
       action: 'edit record',
-      subject: { kind: 'document', id: row.id, name: row.number },
       before,
       after,
     })

@@ -1,16 +1,24 @@
 import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import type { DocumentRecord } from '../../../core/attribute'
-import { type Configuration, lifecycleOf, schemeFor } from '../../../core/configuration'
-import { blankDocument, classFor, type Command, registered } from '../../../core/engine'
+import { classOf, type Configuration } from '../../../core/configuration'
+import {
+  beforeFiling,
+  blankDocument,
+  classFor,
+  type Command,
+  decideFiling,
+  ofKind,
+} from '../../../core/engine'
 import { canonicalNumber } from '../../../core/numbering'
-import { first, format } from '../../../core/revision'
 import { now } from '../../clock'
 import { published } from '../../configuration/published'
 import { atomically, type Db, type Tx } from '../../database/connection'
 import { documents } from '../../database/schema'
-import type { Account } from '../../directory/people'
+import { allFolders } from '../../directory/folders'
+import { type Account, asPerson, everybody } from '../../directory/people'
 import { Refusal } from '../../refusal'
+import { commandsOf } from '../act'
 import { carryOut } from '../carry-out'
 import { followUp } from '../follow-up'
 import { requireRights } from '../rights'
@@ -61,8 +69,8 @@ export function fileDocument(
   return atomically(db, (tx) => {
     const { configuration } = published(tx)
     const row = newDocument(tx, account, asked, content.fileName, at)
-    const { label, commands } = firstLabel(configuration, account, row, comment, at)
-    carryOut(tx, account, configuration, row, commands, {
+    const { blank, commands } = filed(tx, account, row, asked, comment, at)
+    carryOut(tx, account, configuration, blank, commands, {
       code: 'file',
       action: 'check in',
       why: comment,
@@ -70,7 +78,12 @@ export function fileDocument(
       content,
       isNew: true,
       before: undefined,
-      after: { state: stateIn(configuration, row), revision: label, version: 1, fileName: content.fileName },
+      after: {
+        state: stateIn(configuration, row),
+        revision: ofKind(commands, 'set-label')[0]!.after,
+        version: 1,
+        fileName: content.fileName,
+      },
     })
     followUp(tx, row.id, commands)
     return row.number
@@ -93,27 +106,27 @@ function requireFreeNumber(tx: Tx, number: string): void {
   if (taken) throw new Refusal('conflict', `the number ${number} is taken in the vault`)
 }
 
-function firstLabel(
-  configuration: Configuration,
-  { name }: Account,
+/** What filing does, by the engine, to the row as it is before anything is written into its record. */
+function filed(
+  tx: Tx,
+  account: Account,
   row: DocumentRow,
+  { record: values = {}, title }: NewDocument,
   comment: string | null,
   at: string,
-): { label: string; commands: Command[] } {
-  const scheme = schemeFor(configuration, lifecycleOf(configuration, row.lifecycle))
-  const label = format(scheme, first(scheme))
-  const before = { ...row, register: [], checkedOutBy: null }
-  const text = comment ?? 'Filed'
-  const commands: Command[] = [
-    { kind: 'set-label', before: null, after: label },
-    ...registered(
-      before,
-      { label, date: at.slice(0, 10), author: name, text, origin: 'native' },
-      'incoming',
-      comment,
-    ),
-  ]
-  return { label, commands }
+): { blank: DocumentRow; commands: Command[] } {
+  const { configuration } = published(tx)
+  const { number, folder, fileName } = row
+  // A title stands in the record as well, where there is an attribute for it.
+  const hasTitle = title && configuration.attributes.some(({ id }) => id === 'title')
+  const filing = {
+    ...{ configuration, folders: allFolders(tx), person: asPerson(account), people: everybody(tx) },
+    ...{ number, folder, fileName, today: at.slice(0, 10), comment: comment ?? undefined },
+    documentClass: classOf(configuration, row.classId),
+    values: { ...values, ...(hasTitle ? { title } : {}) },
+  }
+  const commands = commandsOf(decideFiling(filing), number)
+  return { blank: { ...row, record: beforeFiling(filing).record }, commands }
 }
 
 /** A document's row before its first version. @throws Refusal where no class fits. */
