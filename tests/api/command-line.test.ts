@@ -189,20 +189,21 @@ describe('ilmenite condition, check and intake', () => {
   })
 })
 
+const acting = {
+  people: [
+    { id: 'ada', name: 'Ada', mail: 'ada@brackwater.example', groups: ['grips-carriers'], active: true },
+    { id: 'bo', name: 'Bo', mail: 'bo@brackwater.example', groups: ['checking'], active: true },
+  ],
+  folders: [
+    {
+      path: '/',
+      grants: { anyone: ['see', 'open', 'history', 'edit', 'move'] },
+      roles: { author: ['group:grips-carriers'], checker: ['group:checking'] },
+    },
+  ],
+}
+
 describe('ilmenite rehearse', () => {
-  const directory = {
-    people: [
-      { id: 'ada', name: 'Ada', mail: 'ada@brackwater.example', groups: ['grips-carriers'], active: true },
-      { id: 'bo', name: 'Bo', mail: 'bo@brackwater.example', groups: ['checking'], active: true },
-    ],
-    folders: [
-      {
-        path: '/',
-        grants: { anyone: ['see', 'open', 'history', 'edit', 'move'] },
-        roles: { author: ['group:grips-carriers'], checker: ['group:checking'] },
-      },
-    ],
-  }
   const file = {
     act: 'file',
     person: 'ada',
@@ -217,7 +218,7 @@ describe('ilmenite rehearse', () => {
         'rehearse',
         put('rehearse.json', configuration),
         '--directory',
-        put('actors.json', directory),
+        put('actors.json', acting),
         '--today',
         '2026-03-01',
       ],
@@ -259,6 +260,38 @@ describe('ilmenite rehearse', () => {
       'x',
       expect.stringMatching(/an act is one of/),
     ])
+  })
+})
+
+describe('ilmenite plan', () => {
+  const run = (...more: string[]) =>
+    ilmenite([
+      'plan',
+      ...[put('plan.json', configuration), '--directory', put('actors.json', acting), '--folder', '/'],
+      ...['--lifecycle', 'workshop-document', '--from', 'drafting', ...more],
+    ])
+  it('is the shortest list of acts by people who may do them', () => {
+    const { answers, status } = run('--to', 'checking', '--owner', 'ada')
+    expect(status).toBe(0)
+    expect(answers).toEqual([
+      {
+        acts: [
+          { person: 'ada', act: 'edit', record: expect.objectContaining({ material: expect.any(String) }) },
+          { person: 'ada', act: 'fire', transition: 'send-to-check' },
+        ],
+      },
+    ])
+    const record = put('record.json', { material: 'S355', mass: 2 })
+    expect(run('--to', 'checking', '--record', record).answers[0].acts).toHaveLength(1)
+  })
+  it('is none where nobody can, with what stands in the way', () => {
+    const { answers, status } = run('--to', 'superseded')
+    expect([status, answers[0].acts]).toEqual([1, null])
+    expect(answers[0].because.map(({ rule }: { rule: string }) => rule)).toContain('fired-by')
+  })
+  it('names what the configuration has not', () => {
+    const { stderr, status } = run('--to', 'nowhere')
+    expect([status, stderr]).toEqual([2, expect.stringMatching(/no state of Workshop document “nowhere”/)])
   })
 })
 

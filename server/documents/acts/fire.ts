@@ -5,7 +5,7 @@ import { published } from '../../configuration/published'
 import { atomically, type Db, type Tx } from '../../database/connection'
 import type { Account } from '../../directory/people'
 import { type Chosen, chosenRow, commandsOf, standingOf } from '../act'
-import { carryOut } from '../carry-out'
+import { type CarriedAct, carryOut } from '../carry-out'
 import { followUp } from '../follow-up'
 import { type DocumentRow, documentRowById } from '../rows'
 
@@ -37,9 +37,15 @@ export function fire(
     const { name } = transitionOf(lifecycleOf(configuration, row.lifecycle), transition)
     const decision = forOneAct(() => decideFiring(tx, account, row, transition, comment, seat))
     const commands = commandsOf(decision, row.number)
-    const code = decision.answer === 'progress' ? 'sign' : 'fire'
-    carryOut(tx, account, configuration, row, commands, { code, action: name, why: comment })
+    carryOut(tx, account, configuration, row, commands, { ...toldOf(decision, name), why: comment })
     if (decision.answer === 'done') followUp(tx, row.id, commands)
     return documentRowById(tx, row.id)
   })
+}
+
+/** What the trail says of it: the transition, or a signature with how many there are now. */
+function toldOf(decision: Decision, name: string): CarriedAct {
+  if (decision.answer !== 'progress') return { code: 'fire', action: name }
+  const { signed, needed } = decision.progress
+  return { code: 'sign', action: `${name}, signed`, before: {}, after: { signed: `${signed} of ${needed}` } }
 }

@@ -21,7 +21,9 @@ export function withdraw(
     const decision = decideWithdrawal({ ...standingOf(tx, account, row, comment), transition })
     carryOut(tx, account, configuration, row, commandsOf(decision, row.number), {
       code: 'withdraw',
-      action: name,
+      action: `${name}, signature withdrawn`,
+      before: {},
+      after: {},
       why: comment,
     })
   })
