@@ -32,7 +32,9 @@ export function completion(request: Completing): { reasons: Reason[]; commands: 
   const effects = effectsOf(request, label.after)
   const letters = noticesOf(request, label.after, effects.written)
   const adopts = isAdopting(transition.revision)
-  const changes = label.after !== null && (adopts || label.after !== document.revision)
+  // Adopting the label that is registered already changes nothing but the state.
+  const isRegistered = document.register.some((row) => row.label === document.revision)
+  const changes = label.after !== null && (label.after !== document.revision || (adopts && !isRegistered))
   return {
     reasons: [
       ...(adopts ? adoptionIsOn(request, lifecycle) : []),

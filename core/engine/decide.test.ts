@@ -125,6 +125,16 @@ describe('adoption', () => {
       version: 3,
       register: { label: 'C', origin: 'adopted' },
     }))
+  it('changes nothing but the state where the label is registered already', () => {
+    const row = { label: 'C', date: null, author: null, text: null, version: 2, origin: 'native' as const }
+    const has = legacy('C', { revision: 'C', register: [row] })
+    expect(outcome(ask('take-over-issued', steward, has))).toMatchObject({
+      to: 'issued',
+      after: 'C',
+      version: null,
+      register: null,
+    })
+  })
   it('takes a careless spelling in canonical form', () =>
     expect(outcome(ask('take-over-issued', steward, legacy('Rev-c'))).after).toBe('C'))
   it('keeps what is known of the label', () => {

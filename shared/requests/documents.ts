@@ -27,6 +27,8 @@ export class FireRequest extends ChangeRequest {
   @IsOptional() @IsString() @MaxLength(2000) comment?: string
   /** The seat that is signed, where the transition is fired by quorum; left to the vault where none is named. */
   @IsOptional() @IsString() @MaxLength(80) seat?: string
+  /** Asked again where the transition says so. */
+  @IsOptional() @IsString() @MaxLength(200) password?: string
 }
 
 export class HandOnRequest extends ChangeRequest {

@@ -158,6 +158,32 @@ describe('a round of signatures', () => {
   })
 })
 
+describe('a transition that asks for the password again', () => {
+  it('is fired with it alone', async () => {
+    await publish([
+      {
+        ...{ kind: 'change-transition', lifecycle: 'workshop-document', transition: 'return' },
+        patch: { password: true },
+      },
+    ])
+    const number = await waiting()
+    const back = (more: object) =>
+      act('emil', number, 'fire', { transition: 'return', comment: 'not yet', ...more })
+    for (const more of [{}, { password: 'ropeway-43' }]) {
+      const { status, body } = await back(more)
+      expect([status, rules(body)]).toEqual([403, ['password']])
+    }
+    expect((await page(number)).document.state).toBe('checking')
+    expect((await back({ password: 'ropeway-42' })).status).toBe(200)
+    await publish([
+      {
+        ...{ kind: 'change-transition', lifecycle: 'workshop-document', transition: 'return' },
+        patch: { password: false },
+      },
+    ])
+  })
+})
+
 describe('what happens by itself', () => {
   it('follows an act, stands in the trail as the system’s, and is told of beforehand', async () => {
     await publish([

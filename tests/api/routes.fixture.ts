@@ -167,7 +167,7 @@ export const examples: Record<string, Example> = {
   'POST documents/:number/hand-on': { of: requests.HandOnRequest, body: { change, to: '3', comment } },
   'POST documents/:number/fire': {
     of: requests.FireRequest,
-    body: { change, transition: 'send-to-check', comment, seat: 'lead' },
+    body: { change, transition: 'send-to-check', comment, seat: 'lead', password: 'x' },
   },
   'POST documents/:number/withdraw': {
     of: requests.FireRequest,

@@ -5,10 +5,16 @@ import { valueInWords } from '~/format'
 
 /** A transition about to be fired: its comment, what it rests on, and what will happen or everything against. */
 const props = defineProps<{ act: PossibleAct; configuration: Configuration; state: string }>()
-const emit = defineEmits<{ close: []; fire: [seat: string | undefined]; withdraw: [] }>()
+const emit = defineEmits<{ close: []; fire: [given: { seat?: string; password?: string }]; withdraw: [] }>()
 const session = useSession()
 const round = computed(() => props.act.round)
 const seat = ref('')
+const password = ref('')
+const fire = () =>
+  emit('fire', {
+    ...(seat.value ? { seat: seat.value } : {}),
+    ...(password.value ? { password: password.value } : {}),
+  })
 const signed = computed(() =>
   round.value?.seats.some((one) => one.signed.some(({ person }) => person === session.person?.id)),
 )
@@ -47,6 +53,16 @@ const guard = computed(
         rows="2"
       />
       <p class="fire bar">
+        <input
+          v-if="transition.password && !signed"
+          v-model="password"
+          class="field"
+          type="password"
+          autocomplete="current-password"
+          placeholder="Your password again"
+          aria-label="Your password again"
+          maxlength="200"
+        />
         <CommonPick
           v-if="round && round.seats.length > 1 && !signed"
           :value="seat"
@@ -65,8 +81,8 @@ const guard = computed(
         <button
           v-else
           class="act main"
-          :disabled="reasons.length > 0"
-          @click="emit('fire', seat || undefined)"
+          :disabled="reasons.length > 0 || (transition.password && !password)"
+          @click="fire"
         >
           {{ round ? `Sign: ${transition.name}` : transition.name }}
         </button>

@@ -44,11 +44,11 @@ watch(
 const predict = useDebounceFn(() => predictWith(comment.value), 120)
 watch(comment, predict)
 
-async function fire(seat?: string) {
+async function fire(entered: { seat?: string; password?: string }) {
   const { transition, decision } = chosen.value!
   const { name, id } = transition
   const before = document.value!.revision
-  const given = { ...(comment.value.trim() ? { comment: comment.value } : {}), ...(seat ? { seat } : {}) }
+  const given = { ...(comment.value.trim() ? { comment: comment.value } : {}), ...entered }
   if (!(await act('/fire', 'POST', { body: { transition: id, ...given } }))) return
   close()
   const { signed, needed } = (decision.ok && decision.progress) || {}
