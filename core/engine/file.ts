@@ -41,7 +41,12 @@ export function decideFiling(filing: Filing): Decision {
     ...filled,
     { kind: 'set-label', before: null, after: label },
     ...writtenLabel(lifecycle, carryOut(document, filled), label),
-    ...registered(document, { label, date: today, author: person.name, text, origin: 'native' }, 'incoming'),
+    ...registered(
+      document,
+      { label, date: today, author: person.name, text, origin: 'native' },
+      'incoming',
+      comment?.trim() || null,
+    ),
   ])
 }
 

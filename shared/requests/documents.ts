@@ -31,6 +31,12 @@ export class FireRequest extends ChangeRequest {
   @IsOptional() @IsString() @MaxLength(200) password?: string
 }
 
+/** Whoever signed takes their signature back. */
+export class WithdrawRequest extends ChangeRequest {
+  @IsString() @MaxLength(80) transition!: string
+  @IsOptional() @IsString() @MaxLength(2000) comment?: string
+}
+
 export class HandOnRequest extends ChangeRequest {
   @IsString() @IsNotEmpty({ message: 'choose whom it shall belong to' }) @MaxLength(200) to!: string
   @IsOptional() @IsString() @MaxLength(2000) comment?: string

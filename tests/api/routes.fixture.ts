@@ -170,7 +170,7 @@ export const examples: Record<string, Example> = {
     body: { change, transition: 'send-to-check', comment, seat: 'lead', password: 'x' },
   },
   'POST documents/:number/withdraw': {
-    of: requests.FireRequest,
+    of: requests.WithdrawRequest,
     body: { change, transition: 'send-to-check', comment },
   },
   'GET documents/:number/new-revision': { of: requests.CommentQuery, query: { comment } },

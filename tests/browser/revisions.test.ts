@@ -148,6 +148,7 @@ describe('two schemes side by side', () => {
     await signInOn(at.page, at.url)
     await open('/revisions/note-numbers?with=workshop-letters')
     await says('Note numbers becomes Workshop letters')
+    await at.page.waitForSelector('[aria-label=Conversion] tbody tr')
     expect((await rows('Conversion')).map((row) => row[0])).toEqual(['0'])
     await at.page.type(labelled('Labels, one a line'), '1\n2')
     await at.page.waitForFunction(

@@ -90,11 +90,13 @@ export function usePage() {
     },
     choose: async (name: string, value: string) =>
       (await page.waitForSelector(labelled(name)))!.select(value),
-    /** The cells of a table's rows, as they are read. */
-    rows: (label: string) =>
-      page.$$eval(`[aria-label="${label}"] tbody tr`, (list) =>
+    /** The cells of a table's rows, as they are read, once there are some. */
+    async rows(label: string) {
+      await page.waitForSelector(`[aria-label="${label}"] tbody tr`)
+      return page.$$eval(`[aria-label="${label}"] tbody tr`, (list) =>
         list.map((row) => (row as HTMLElement).innerText.split('\t').map((cell) => cell.trim())),
-      ),
+      )
+    },
     textOf: (selector: string) =>
       page.$eval(selector, (element) => (element as HTMLElement).innerText.replace(/\s+/g, ' ').trim()),
   }
