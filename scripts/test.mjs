@@ -1,8 +1,7 @@
 // `npm test`: installs what is missing, builds, then types, lint and unit tests side by side, then API and browser
-// tests side by side on a demo vault that is seeded once, and a closing line with the counts.
+// tests one after the other, since both measure time, and a closing line with the counts.
 import { spawn } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
-import { demoData } from '../tests/support/server.mjs'
 import { build, chromium, installPackages } from './prepare.mjs'
 
 installPackages()
@@ -52,7 +51,6 @@ await Promise.all([
   step('lint and format', 'npm', ['run', '--silent', 'lint']),
   tests('unit tests', ['unit'], true),
 ])
-demoData()
-await Promise.all([tests('API tests', ['api'], false), tests('browser tests', ['browser'], true)])
+await tests('API and browser tests', ['api', 'browser'], false)
 console.log(`\n${counts.passed} passed, ${counts.failed} failed`)
 process.exit(counts.failed ? 1 : 0)

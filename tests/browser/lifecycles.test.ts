@@ -292,9 +292,9 @@ describe('a draft', () => {
     await at.page.bringToFront()
     await fillIn('Guidance', 'Write it plainly', 'Tab')
     await says('the draft has changed meanwhile: Mara Feldhaus made “Issued: content open”')
-    expect(
-      await at.page.$eval('[aria-label="Content in Issued"]', (field) => (field as HTMLSelectElement).value),
-    ).toBe('open')
+    await at.page.waitForFunction(
+      () => document.querySelector<HTMLSelectElement>('[aria-label="Content in Issued"]')?.value === 'open',
+    )
     await fillIn('Guidance', 'Write it plainly', 'Tab')
     await at.page.waitForFunction(
       async () =>
