@@ -70,7 +70,10 @@ export function placed(
   const { seats = [], name } = transition
   const chairs = seats.flatMap((seat) => Array.from({ length: seat.needed }, () => seat))
   const allowed = signatures.map((signature) =>
-    signature.named === null ? seatsOf(signature) : [signature.named],
+    // A seat that was named may have gone with a publish since.
+    signature.named !== null && seats.some(({ id }) => id === signature.named)
+      ? [signature.named]
+      : seatsOf(signature),
   )
   const bySigner = chairs.map(({ id }) => allowed.flatMap((ids, index) => (ids.includes(id) ? [index] : [])))
   const seated = matching(bySigner)

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { fire, play, rules, transition } from './world.fixture'
+import { emptyWorld, readAct, rehearse } from '.'
+import { configurationWith, directory, fire, play, rules, transition } from './world.fixture'
 
 describe('a round of signatures', () => {
   const seats = [
@@ -53,6 +54,26 @@ describe('a round of signatures', () => {
   it('refuses a seat that is full', () => {
     const two = { ...release, seats: [{ ...seats[0]!, needed: 1 }, seats[1]!] }
     expect(rules(play([two], signed('bo', 'cleo')))).toEqual(['seat-full'])
+  })
+  it('puts whoever named a seat that a publish has taken away on another', () => {
+    const configuration = configurationWith([release])
+    const world = emptyWorld(configuration, directory, '2026-03-01')
+    const act = (more: object) => rehearse(world, readAct({ number: 'BR-1', person: 'bo', ...more }))
+    expect(act({ act: 'file', folder: '/', fileName: 'a.dxf', person: 'ada' }).ok).toBe(true)
+    expect(act(fire('release', 'bo', { seat: 'checkers' })).ok).toBe(true)
+    const [checkers, lead] = seats
+    world.configuration = configurationWith([
+      { ...release, seats: [{ ...checkers!, id: 'two' }, lead!], effects: [] },
+    ])
+    expect(act(fire('release', 'cleo'))).toMatchObject({
+      progress: {
+        signed: 2,
+        seats: [
+          { seat: 'two', signed: ['bo', 'cleo'] },
+          { seat: 'lead', signed: [] },
+        ],
+      },
+    })
   })
   it('refuses the first signature where the last would fail', () => {
     const never = { ...release, effects: [slot('first', 3, 'name')] }

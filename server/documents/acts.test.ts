@@ -1,5 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { configuration } from '../../demo/configuration'
 import { trail, verify } from '../audit/trail'
+import { insertConfiguration } from '../configuration/published'
 import { Refusal } from '../refusal'
 import { checkIn } from './acts/check-in'
 import { checkOut, undoCheckOut } from './acts/check-out'
@@ -7,6 +9,7 @@ import { correctLabel } from './acts/correct'
 import { editRecord } from './acts/edit-record'
 import { fileDocument } from './acts/file'
 import { fire } from './acts/fire'
+import { addReference } from './acts/refer'
 import { rollBack } from './acts/roll-back'
 import { documentPage } from './page'
 import { documentRow, register } from './rows'
@@ -158,4 +161,16 @@ it('a document that one may not see is answered like one that is not there', () 
     }
   }
   expect(missing('BR-7001')).toEqual(missing('BR-7002'))
+})
+
+describe('referring', () => {
+  it('is refused where the other stands where nothing may newly refer to it', () => {
+    const closed = structuredClone(configuration)
+    closed.lifecycles[0]!.states[0]!.newReferences = 'refused'
+    insertConfiguration(vault.db, { id: 2, configuration: closed, personName: 'Mara', comment: null })
+    file()
+    file(vault.who('Jonas Eckhart'), { ...bracket, number: 'BR-7002' })
+    const { reasons } = refused(() => addReference(vault.db, vault.who('Jonas Eckhart'), chosen(), 'BR-7002'))
+    expect(reasons).toMatchObject([{ rule: 'new-references' }])
+  })
 })

@@ -6,7 +6,7 @@ import { published } from '../configuration/published'
 import type { Tx } from '../database/connection'
 import type { Account } from '../directory/people'
 import { decideFiring } from './acts/fire'
-import { seenRow } from './rights'
+import { holds, seenRow } from './rights'
 import { openRound } from './rounds'
 import { snapshot } from './rows'
 
@@ -14,6 +14,7 @@ import { snapshot } from './rows'
 export function possibleActs(tx: Tx, account: Account, number: string, comment?: string): PossibleAct[] {
   const row = seenRow(tx, account, number)
   const document = snapshot(tx, row)
+  const history = holds(tx, account, 'history')(row)
   const { transitions } = lifecycleOf(published(tx).configuration, row.lifecycle)
   return forOneAct(() =>
     transitions
@@ -21,7 +22,7 @@ export function possibleActs(tx: Tx, account: Account, number: string, comment?:
       .map((transition) => ({
         transition,
         decision: told(document, decideFiring(tx, account, row, transition.id, comment)),
-        round: openRound(tx, row.id, transition),
+        round: openRound(tx, row.id, transition, history),
       })),
   )
 }

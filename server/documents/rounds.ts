@@ -4,8 +4,13 @@ import type { OpenRound } from '../../shared/answers'
 import type { Tx } from '../database/connection'
 import { people, signatures } from '../database/schema'
 
-/** How far the round of a transition is on a document; null where no quorum fires it. */
-export function openRound(tx: Tx, document: string, transition: Transition): OpenRound | null {
+/** How far the round of a transition is on a document; null where no quorum fires it. Comments are history. */
+export function openRound(
+  tx: Tx,
+  document: string,
+  transition: Transition,
+  history: boolean,
+): OpenRound | null {
   if (transition.trigger !== 'quorum') return null
   const given = tx
     .select({
@@ -22,7 +27,7 @@ export function openRound(tx: Tx, document: string, transition: Transition): Ope
     signed: given
       .filter(({ seat }) => seat === id)
       .map(({ person, name: signer, on, comment, active }) => ({
-        ...{ person, name: signer, on, comment },
+        ...{ person, name: signer, on, comment: history ? comment : null },
         active: active !== false,
       })),
   }))

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { issueByRound } from '../support/rounds'
 import { demoData, eventually, signIn, startServer } from '../support/server.mjs'
 
 let server: Awaited<ReturnType<typeof startServer>>
@@ -19,27 +20,14 @@ beforeAll(async () => {
     'ines.halloran',
   ])
     people[name.split('.')[0]!] = await signIn(server.url, `${name}@brackwater.example`)
-  await publish([
+  const notices = [
     {
-      ...{ kind: 'change-transition', lifecycle: 'workshop-document', transition: 'issue' },
-      patch: {
-        trigger: 'quorum',
-        guard: null,
-        seats: [
-          { id: 'checkers', name: 'Checkers', members: ['role:checker'], needed: 2 },
-          { id: 'lead', name: 'Lead', members: ['role:lead'], needed: 1 },
-        ],
-        effects: [{ kind: 'sign', attribute: 'issued_by', seat: 'checkers', signer: 2, part: 'name' }],
-        notices: [
-          {
-            to: ['creator', 'owner'],
-            subject: '{{ number }} is {{ to.name }}',
-            body: 'By {{ person.name }}: {{ comment }}',
-          },
-        ],
-      },
+      to: ['creator', 'owner'],
+      subject: '{{ number }} is {{ to.name }}',
+      body: 'By {{ person.name }}: {{ comment }}',
     },
-  ])
+  ]
+  await publish([{ ...issueByRound, patch: { ...issueByRound.patch, notices } }])
 })
 afterAll(() => server?.stop())
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { signInOn } from '../support/browser.mjs'
 import { button, usePage } from '../support/driver'
+import { issueByRound } from '../support/rounds'
 import { signIn } from '../support/server.mjs'
 
 const ui = usePage()
@@ -10,17 +11,7 @@ const mailOf = (name: string) => `${name}@brackwater.example`
 async function waiting(): Promise<void> {
   const mara = await signIn(ui.url)
   const draft = async () => (await mara('GET', 'configuration')).body.draft.change
-  const patch = {
-    trigger: 'quorum',
-    guard: null,
-    seats: [
-      { id: 'checkers', name: 'Checkers', members: ['role:checker'], needed: 2 },
-      { id: 'lead', name: 'Lead', members: ['role:lead'], needed: 1 },
-    ],
-    effects: [{ kind: 'sign', attribute: 'issued_by', seat: 'checkers', signer: 2, part: 'name' }],
-  }
-  const edit = { kind: 'change-transition', lifecycle: 'workshop-document', transition: 'issue', patch }
-  expect((await mara('POST', 'draft/edits', { change: await draft(), edit })).status).toBe(200)
+  expect((await mara('POST', 'draft/edits', { change: await draft(), edit: issueByRound })).status).toBe(200)
   expect((await mara('POST', 'draft/publish', { change: await draft(), comment: 'Rounds' })).status).toBe(200)
   const jonas = await signIn(ui.url, mailOf('jonas.eckhart'))
   const number = 'BR-7100'

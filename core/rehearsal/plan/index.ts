@@ -34,7 +34,8 @@ export function plan(world: World, document: DocumentSnapshot, to: string): Plan
     for (const at of open[cost] ?? []) {
       if (at.document.state === to) return { acts: at.acts }
       if ((known.get(keyOf(at, asked)) ?? cost) < cost) continue
-      if (++looked > mostPlaces) return { acts: null, because: [givenUp(asked), ...standing(asked)] }
+      if (++looked > mostPlaces || asked.left.acts < 0)
+        return { acts: null, because: [givenUp(asked), ...standing(asked)] }
       for (const next of kinds.flatMap((steps) => steps(at, asked))) {
         const key = keyOf(next, asked)
         const price = next.acts.length
@@ -64,7 +65,7 @@ function standing({ blocked, lifecycle, to, world }: Plan): Reason[] {
 
 const givenUp = ({ lifecycle }: Plan): Reason => ({
   rule: 'state',
-  message: `the search was given up after ${mostPlaces} places that the document could be in`,
+  message: 'the search was given up: there are too many places that the document could be in',
   where: lifecycle.name,
   wayOut: 'plan to a state nearer by first',
 })

@@ -33,6 +33,8 @@ export interface Plan {
   people: Actor[]
   to: string
   blocked: Blocked
+  /** So many acts may be tried still. */
+  left: { acts: number }
   /** Whether it matters to any rule who last edited a document, or whose it is: else that is no other place to be. */
   editorMatters: boolean
   ownerMatters: boolean
@@ -53,18 +55,19 @@ export function planFor(world: World, document: DocumentSnapshot, to: string): P
     ]),
   ])
   return {
-    ...{ world, lifecycle, to, people: activePeople(world), blocked: new Map() },
+    ...{ world, lifecycle, to, people: activePeople(world), blocked: new Map(), left: { acts: 100_000 } },
     editorMatters: lifecycle.transitions.some(({ notBy }) => notBy?.includes('lastEditor')),
     ownerMatters: named.includes('"owner"'),
   }
 }
 
 /** Where acts lead from a place, by the engine itself; or why one of them cannot be done. */
-export function led(at: Node, { world }: Plan, acts: PlannedAct[]): Node | { reasons: Reason[] } {
+export function led(at: Node, { world, left }: Plan, acts: PlannedAct[]): Node | { reasons: Reason[] } {
   const { number } = at.document
   const key = canonicalNumber(number)
   const vault: World = { ...world, documents: new Map([[key, at.document]]) }
   for (const act of acts) {
+    left.acts--
     const answer = rehearse(vault, { ...act, number } as RehearsedAct)
     if (!answer.ok) return { reasons: answer.reasons }
   }

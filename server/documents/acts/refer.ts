@@ -1,29 +1,25 @@
 import { and, eq } from 'drizzle-orm'
-import { wouldLoop } from '../../../core/engine'
+import { reasonsAgainstReferring } from '../../../core/engine'
 import { record } from '../../audit/trail'
 import type { Db } from '../../database/connection'
 import { documentReferences } from '../../database/schema'
 import type { Account } from '../../directory/people'
 import { Refusal } from '../../refusal'
-import { act, type Chosen } from '../act'
-import { childrenOf, parentNumbers, relate } from '../references'
+import { act, type Chosen, standingOf } from '../act'
+import { parentNumbers, relate } from '../references'
 import { seenRow } from '../rights'
 
 /**
- * Notes that a document refers to another. @throws Refusal where it would refer to itself in the end, or does
- * so already.
+ * Notes that a document refers to another. @throws Refusal where it would refer to itself in the end, does so already,
+ * or the other stands where nothing may newly refer to it.
  */
 export function addReference(db: Db, account: Account, chosen: Chosen, to: string): void {
   act(db, account, chosen, ['edit'], (tx, row) => {
     const child = seenRow(tx, account, to)
     const { number } = row
-    if (wouldLoop(number, to, parentNumbers(tx)))
-      throw new Refusal(
-        'conflict',
-        `${to} refers to ${number} already, itself or through others: a document cannot be a part of itself`,
-      )
-    if (childrenOf(tx, row.id).some((other) => other.id === child.id))
-      throw new Refusal('conflict', `${number} refers to ${to} already`)
+    const standing = standingOf(tx, account, row)
+    const reasons = reasonsAgainstReferring({ ...standing, to: child, parentsOf: parentNumbers(tx) })
+    if (reasons.length) throw new Refusal('conflict', reasons[0]!.message, reasons)
     relate(tx, row.id, child.id)
     record(tx, account, {
       code: 'refer',
