@@ -29,11 +29,16 @@ const told = (plan: Plan, { document }: Node, { id, name }: Transition, reasons:
 /** The transitions from where a document stands, each fired by the first who may, and by others where it differs. */
 export const firing: Steps = (at, plan) =>
   plan.lifecycle.transitions
-    .filter(({ trigger, from }) => trigger === 'hand' && from.includes(at.document.state))
+    .filter(
+      ({ trigger, from, to }) =>
+        trigger === 'hand' && from.includes(at.document.state) && plan.onTheWay.has(to),
+    )
     .flatMap((transition) => {
       const found = new Map<string, Node>()
       const named = namedThere(plan, at.document, plan.people, transition.firedBy ?? [])
+      const differs = JSON.stringify(transition.effects).includes('person')
       for (const { id } of named.length ? named : plan.people.slice(0, 1)) {
+        if (found.size && !differs) break
         const next = led(at, plan, [fireBy(id, transition)])
         if ('reasons' in next) {
           if (found.size === 0) told(plan, at, transition, next.reasons)
@@ -45,7 +50,10 @@ export const firing: Steps = (at, plan) =>
 /** Whole rounds of signatures: whoever the engine takes signs, since it takes nobody who leaves a seat empty. */
 export const signing: Steps = (at, plan) =>
   plan.lifecycle.transitions
-    .filter(({ trigger, from }) => trigger === 'quorum' && from.includes(at.document.state))
+    .filter(
+      ({ trigger, from, to }) =>
+        trigger === 'quorum' && from.includes(at.document.state) && plan.onTheWay.has(to),
+    )
     .flatMap((transition) => wholeRound(at, plan, transition) ?? [])
 
 function wholeRound(at: Node, plan: Plan, transition: Transition): Node | undefined {

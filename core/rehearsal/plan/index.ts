@@ -27,6 +27,7 @@ const mostReasons = 20
  */
 export function plan(world: World, document: DocumentSnapshot, to: string): Planned {
   const asked = planFor(world, document, to)
+  if (!asked.onTheWay.has(document.state)) return { acts: null, because: standing(asked) }
   const known = new Map<string, number>()
   const open: Node[][] = [[{ document, acts: [] }]]
   let looked = 0

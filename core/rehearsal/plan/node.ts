@@ -35,8 +35,11 @@ export interface Plan {
   blocked: Blocked
   /** So many acts may be tried still. */
   left: { acts: number }
-  /** Whether it matters to any rule who last edited a document, or whose it is: else that is no other place to be. */
-  editorMatters: boolean
+  /** The states from which transitions lead to the goal, whatever else they ask. */
+  onTheWay: Set<string>
+  /** What somebody is to rules about the last editor: of people who are alike it does not matter which one it was. */
+  editorKind: (person: string) => string
+  /** Whether it matters to any rule whose a document is. */
   ownerMatters: boolean
 }
 
@@ -56,9 +59,45 @@ export function planFor(world: World, document: DocumentSnapshot, to: string): P
   ])
   return {
     ...{ world, lifecycle, to, people: activePeople(world), blocked: new Map(), left: { acts: 100_000 } },
-    editorMatters: lifecycle.transitions.some(({ notBy }) => notBy?.includes('lastEditor')),
+    onTheWay: leadingTo(lifecycle, to),
+    editorKind: editorKinds(world, lifecycle, document, named.includes('"owner"')),
     ownerMatters: named.includes('"owner"'),
   }
+}
+
+/** The states from which a goal can be reached along transitions, the goal among them. */
+function leadingTo({ transitions }: Lifecycle, to: string): Set<string> {
+  const found = new Set([to])
+  for (let before = 0; before !== found.size;) {
+    before = found.size
+    for (const { from, to: next } of transitions)
+      if (found.has(next)) for (const state of from) found.add(state)
+  }
+  return found
+}
+
+/** The transitions that somebody could fire, were they not the last editor; themselves alone where it depends. */
+function editorKinds(
+  world: World,
+  { transitions }: Lifecycle,
+  document: DocumentSnapshot,
+  depends: boolean,
+): Plan['editorKind'] {
+  const rules = transitions.filter(({ notBy }) => notBy?.includes('lastEditor'))
+  if (rules.length === 0) return () => ''
+  const chain = chainTo(world.folders, document.folder)
+  const kinds = new Map(
+    world.people.map((person) => {
+      const held = principalsOf(person, chain)
+      const own = rules.filter((one) =>
+        triggerKind(one.trigger)
+          .named(one)
+          .some((named) => held.has(named)),
+      )
+      return [person.id, depends ? person.id : own.map(({ id }) => id).join(' ')]
+    }),
+  )
+  return (person) => kinds.get(person) ?? person
 }
 
 /** Where acts lead from a place, by the engine itself; or why one of them cannot be done. */
@@ -75,13 +114,13 @@ export function led(at: Node, { world, left }: Plan, acts: PlannedAct[]): Node |
 }
 
 /** What tells one place from another. */
-export const keyOf = ({ document }: Node, { editorMatters, ownerMatters }: Plan): string =>
+export const keyOf = ({ document }: Node, { editorKind, ownerMatters }: Plan): string =>
   JSON.stringify([
     ...[document.state, document.revision, document.signatures ?? []],
     Object.entries(document.record)
       .filter(([, value]) => value !== null)
       .sort(([one], [other]) => (one < other ? -1 : 1)),
-    editorMatters && document.lastEditor,
+    editorKind(document.lastEditor),
     ownerMatters && document.owner,
   ])
 

@@ -1,5 +1,5 @@
 import { attributeType, type DocumentRecord, type Value } from '../../attribute'
-import { type Condition, ConditionError, namesOf, parseCondition, solve } from '../../condition'
+import { type Condition, ConditionError, evaluate, namesOf, parseCondition, solve } from '../../condition'
 import { type Configuration, type Lifecycle, stateUseOf, type Transition } from '../../configuration'
 import { writtenAttribute } from '../../effect'
 import { conditionRecord, type DocumentSnapshot } from '../../engine'
@@ -17,18 +17,23 @@ export const writing: Steps = (at, plan) => {
   const { document } = at
   if (stateUseOf(plan.lifecycle, document.state).content !== 'open') return []
   const wanted = recordsFor(document, plan)
-  const isMoved = plan.lifecycle.transitions.some(
-    ({ trigger, from }) => trigger === 'unattended' && from.includes(document.state),
+  const checksIn = plan.lifecycle.transitions.some(
+    ({ trigger, from, notBy }) =>
+      (trigger === 'unattended' && from.includes(document.state)) || notBy?.includes('lastEditor'),
   )
   const acts = (person: string): PlannedAct[][] => [
     ...wanted.map((record): PlannedAct[] => [{ person, act: 'edit', record }]),
-    ...(isMoved || plan.editorMatters
+    ...(checksIn
       ? [{}, ...wanted].map((record): PlannedAct[] => [{ person, act: 'check-out' }, checkIn(person, record)])
       : []),
   ]
   const found = new Map<string, Node>()
+  const kinds = new Set<string>()
   for (const { id } of plan.people) {
+    // Whoever else is alike would come to the same.
+    if (kinds.has(plan.editorKind(id))) continue
     if ('reasons' in led(at, plan, [{ person: id, act: 'check-out' }])) continue
+    kinds.add(plan.editorKind(id))
     for (const list of acts(id)) {
       const next = led(at, plan, list)
       if ('reasons' in next) continue
@@ -36,8 +41,6 @@ export const writing: Steps = (at, plan) => {
       const known = found.get(key)
       if (!known || known.acts.length > next.acts.length) found.set(key, next)
     }
-    // Whoever else could would come to the same.
-    if (!plan.editorMatters) break
   }
   return [...found.values()]
 }
@@ -59,7 +62,7 @@ function recordsFor(document: DocumentSnapshot, plan: Plan): DocumentRecord[] {
 }
 
 /** Ways ahead, the shorter first, each up to where content is open again. */
-function waysFrom({ lifecycle }: Plan, start: string): Transition[][] {
+function waysFrom({ lifecycle, onTheWay }: Plan, start: string): Transition[][] {
   const ways: Transition[][] = []
   const open: Transition[][] = [[]]
   for (let way = open.shift(); way && ways.length < mostWays; way = open.shift()) {
@@ -69,7 +72,8 @@ function waysFrom({ lifecycle }: Plan, start: string): Transition[][] {
     if (way.length === longestWay || isOpenAgain) continue
     const passed = way.map(({ to }) => to)
     for (const transition of lifecycle.transitions)
-      if (transition.from.includes(at) && !passed.includes(transition.to)) open.push([...way, transition])
+      if (transition.from.includes(at) && !passed.includes(transition.to) && onTheWay.has(transition.to))
+        open.push([...way, transition])
   }
   return ways
 }
@@ -82,7 +86,8 @@ function valuesFor(
   way: Transition[],
 ): DocumentRecord | undefined {
   const conditions = conditionsOf(configuration, lifecycle, document, way)
-  if (!conditions) return undefined
+  const known = conditionRecord(configuration, document)
+  if (!conditions || conditions.every((condition) => evaluate(condition, known))) return undefined
   const { answer, witness } = solve('overlap', conditions, configuration.attributes)
   if (answer !== 'yes' || !witness) return undefined
   const writable = configuration.attributes.filter((one) => isWritable(lifecycle, one))
