@@ -849,7 +849,7 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
     [quorum(seat('a', 1, 'role:checker'), { ...seat('a', 1, 'role:author'), name: 'B' })],
     [quorum(seat('a', 1, 'role:checker'), seat('b', 1, 'role:author'))],
   ],
-  ['not-carried-out', [withWay('release', { effects: [{ kind: 'render', format: 'pdf' }] })], [sound]],
+  ['unknown-reference', [withWay('release', { effects: [{ kind: 'run', job: 'weigh' }] })], [sound]],
   [
     'unattended-overlap',
     [

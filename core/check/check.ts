@@ -72,7 +72,7 @@ function checkLifecycle(
 
 /** Everything besides itself that a lifecycle's findings rest on, as one text to compare. */
 function surroundingsOf(configuration: Configuration, directory: Directory | undefined): string {
-  const { attributes, schemes, states, roles, groups, classes } = configuration
+  const { attributes, schemes, states, roles, groups, classes, scripts } = configuration
   const followed = classes.map(({ id, lifecycle }) => [id, lifecycle])
-  return JSON.stringify([attributes, schemes, states, roles, groups, followed, directory])
+  return JSON.stringify([attributes, schemes, states, roles, groups, scripts, followed, directory])
 }

@@ -1,4 +1,11 @@
-import { effectKind, type EffectPlace, type NamedState, readAttributes, writtenAttribute } from '../effect'
+import {
+  checksByScript,
+  effectKind,
+  type EffectPlace,
+  type NamedState,
+  readAttributes,
+  writtenAttribute,
+} from '../effect'
 import { attributeName, type Configuration, type Lifecycle, type Transition } from '../configuration'
 import { finding, type Finding } from './finding'
 import type { Scope } from './scope'
@@ -45,7 +52,7 @@ function written(configuration: Configuration, lifecycle: Lifecycle, transition:
         `${transition.name} writes “${target}”, which is no attribute`,
       ),
     )
-  const clobbered = writesClobbered(transition)
+  const clobbered = writesClobbered(configuration, transition)
   const twice = [...new Set([...clobbered].map((index) => writtenAttribute(transition.effects[index]!)!))]
   const label = lifecycle.revisionAttribute
   const overLabel =
@@ -60,10 +67,11 @@ function written(configuration: Configuration, lifecycle: Lifecycle, transition:
 }
 
 /** The writes, by their places, over which a later one writes before anything has used what they wrote. */
-function writesClobbered({ effects }: Transition): Set<number> {
+function writesClobbered({ scripts = [] }: Configuration, { effects }: Transition): Set<number> {
   const waiting = new Map<string, number>()
   const clobbered = new Set<number>()
   for (const [index, effect] of effects.entries()) {
+    if (checksByScript(effect, scripts)) waiting.clear()
     for (const name of readAttributes(effect)) waiting.delete(name)
     const target = writtenAttribute(effect)
     if (target === undefined) continue

@@ -13,6 +13,7 @@ export interface Where {
   folder?: string
   role?: string
   group?: string
+  script?: string
 }
 
 /**

@@ -1,7 +1,7 @@
 import { type Attribute, attributeType, type Value, valueFor } from '../attribute'
 import { type Condition, facts, namesOf, type Operand } from '../condition'
 import { namedState, stateUseOf, type Transition } from '../configuration'
-import { type Effect, writtenAttribute } from '../effect'
+import { checksByScript, type Effect, writtenAttribute } from '../effect'
 import { isAdopting, readStep } from '../revision'
 import { namesIn, render, templateProblem } from '../template'
 import type { Scope } from './scope'
@@ -44,6 +44,9 @@ export function afterFiring(
   if (lifecycle.revisionAttribute) written.set(lifecycle.revisionAttribute, { since: label?.since ?? -1 })
   const states = { from: namedState(configuration, from), to: namedState(configuration, transition.to) }
   for (const effect of transition.effects) {
+    // A script may write whatever there is.
+    if (checksByScript(effect, configuration.scripts ?? []))
+      for (const { id } of attributes) written.set(id, { since: firing })
     const id = writtenAttribute(effect)
     if (id === undefined) continue
     const attribute = attributes.find((other) => other.id === id)

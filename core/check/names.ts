@@ -10,7 +10,7 @@ export const checkNames = (configuration: Configuration): Finding[] => [
 ]
 
 function namesTwice(configuration: Configuration): Finding[] {
-  const { states, lifecycles, classes, schemes, attributes, roles, groups } = configuration
+  const { states, lifecycles, classes, schemes, attributes, roles, groups, scripts = [] } = configuration
   const lists = [
     ['state', 'states', states],
     ['lifecycle', 'lifecycles', lifecycles],
@@ -19,6 +19,7 @@ function namesTwice(configuration: Configuration): Finding[] {
     ['attribute', 'attributes', attributes],
     ['role', 'roles', roles],
     ['group', 'groups', groups],
+    ['script', 'scripts', scripts],
   ] as const
   return lists.flatMap(([kind, plural, list]) =>
     repeated([...list], ({ name }) => name.normalize('NFC').trim().toLowerCase()).map(({ id, name }) =>
@@ -32,7 +33,7 @@ function namesTwice(configuration: Configuration): Finding[] {
  * count too.
  */
 function idsTwice(configuration: Configuration): Finding[] {
-  const kinds = ['attribute', 'scheme', 'state', 'role', 'group', 'lifecycle', 'class'] as const
+  const kinds = ['attribute', 'scheme', 'state', 'role', 'group', 'lifecycle', 'class', 'script'] as const
   const lists = {
     attribute: configuration.attributes,
     scheme: configuration.schemes,
@@ -41,6 +42,7 @@ function idsTwice(configuration: Configuration): Finding[] {
     group: configuration.groups,
     lifecycle: configuration.lifecycles,
     class: configuration.classes,
+    script: configuration.scripts ?? [],
   }
   const within = configuration.lifecycles.flatMap((lifecycle) => [
     ...repeated(lifecycle.states, ({ state }) => state).map(({ state }) =>

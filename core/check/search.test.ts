@@ -335,20 +335,18 @@ function isUsed({ effects }: Transition, index: number): boolean {
 
 /** What the checker says, in the same words. */
 function told({ configuration, directory }: World): string[] {
-  const found = check(configuration, directory)
-    .filter(({ code }) => code !== 'not-carried-out')
-    .map(({ code, severity, where, witness }) => {
-      const { state, transition, role } = where
-      expect(code === 'class-gap' || code === 'unattended-gap' || severity !== 'advice', code).toBe(true)
-      const { transitions = [], states: way = [] } = (witness ?? {}) as {
-        transitions?: string[]
-        states?: string[]
-      }
-      if (code === 'unattended-overlap') return `${code} ${transitions.join(' ')}`
-      if (code === 'revision-reused') return state ? `${code} ${state}` : `${code} from ${way[0]}`
-      if (['unattended-loop', 'self-approval', 'adoption-then-step', 'class-gap'].includes(code)) return code
-      return `${code} ${role ?? where.class ?? transition ?? state ?? ''}`
-    })
+  const found = check(configuration, directory).map(({ code, severity, where, witness }) => {
+    const { state, transition, role } = where
+    expect(code === 'class-gap' || code === 'unattended-gap' || severity !== 'advice', code).toBe(true)
+    const { transitions = [], states: way = [] } = (witness ?? {}) as {
+      transitions?: string[]
+      states?: string[]
+    }
+    if (code === 'unattended-overlap') return `${code} ${transitions.join(' ')}`
+    if (code === 'revision-reused') return state ? `${code} ${state}` : `${code} from ${way[0]}`
+    if (['unattended-loop', 'self-approval', 'adoption-then-step', 'class-gap'].includes(code)) return code
+    return `${code} ${role ?? where.class ?? transition ?? state ?? ''}`
+  })
   return [...new Set(found)].sort()
 }
 

@@ -10,7 +10,6 @@ import {
 import type { FindingCode } from './codes'
 import { finding, type Finding, type Where } from './finding'
 import { reachable } from './graph'
-import { awaited } from './awaited'
 import { repeated } from './names'
 import type { Scope } from './scope'
 
@@ -23,7 +22,7 @@ export const checkStructure = ({ configuration, lifecycle }: Scope): Finding[] =
   ...inStates(configuration, lifecycle),
   ...inTransitions(lifecycle),
   ...principalsUnknown(configuration, lifecycle),
-  ...awaited(lifecycle),
+  ...scriptsUnknown(configuration, lifecycle),
 ]
 
 /** States of the catalogue that no lifecycle uses. */
@@ -122,6 +121,24 @@ function inTransitions(lifecycle: Lifecycle): Finding[] {
         ),
     ]
   })
+}
+
+/** Effects that run a script which is not there. */
+function scriptsUnknown({ scripts = [] }: Configuration, lifecycle: Lifecycle): Finding[] {
+  const say = sayOf(lifecycle)
+  return lifecycle.transitions.flatMap((transition) =>
+    transition.effects.flatMap((effect) =>
+      effect.kind === 'run' && !scripts.some(({ id }) => id === effect.job)
+        ? [
+            say(
+              'unknown-reference',
+              `${transition.name} runs “${effect.job}”, which is no script of this configuration`,
+              { transition: transition.id },
+            ),
+          ]
+        : [],
+    ),
+  )
 }
 
 const statesNamed = ({ from, to, references }: Transition): string[] => [

@@ -28,6 +28,14 @@ export function differences(before: Configuration, after: Configuration): Differ
     ...listDifferences('Classes', before.classes, after.classes, (a, b) =>
       fieldsInWords(a, b, { name: 'is called' }),
     ),
+    ...listDifferences('Scripts', before.scripts ?? [], after.scripts ?? [], (a, b) => [
+      ...fieldsInWords(
+        { name: a.name, check: a.check },
+        { name: b.name, check: b.check },
+        { name: 'is called' },
+      ),
+      ...(a.code === b.code ? [] : ['does something else']),
+    ]),
     ...lifecycleDifferences(before, after),
   ]
 }

@@ -33,4 +33,4 @@ export {
   type StateUse,
   type Transition,
 } from './types'
-export { effectInWords, guardInWords, stepWord, whenAndThen, whoFires } from './words'
+export { effectInWords, guardInWords, stepWord, toldInWords, whenAndThen, whoFires } from './words'

@@ -11,7 +11,7 @@ export class UnknownError extends Error {
   }
 }
 
-function found<T>(kind: string, id: string, thing: T | undefined): T {
+export function found<T>(kind: string, id: string, thing: T | undefined): T {
   if (thing === undefined) throw new UnknownError(kind, id)
   return thing
 }

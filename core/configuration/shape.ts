@@ -58,6 +58,8 @@ const transitionFields = (): Fields => ({
   effects: list(effectShape(), 50),
   notices: optional(list(object(notice), 20)),
   comment: optional(one(['optional', 'required'])),
+  due: optional(whole(1, 3650, 'signatures are late after 1 to 3650 days')),
+  guidance: optional(text(2000)),
   password: optional(yesno),
   references: optional(object(references)),
 })
@@ -65,7 +67,7 @@ const transitionFields = (): Fields => ({
 /** What a patch of a transition may carry; null takes some settings away. */
 export function transitionPatchFields(): Fields {
   const fields = patch(transitionFields())
-  for (const name of ['seats', 'guard', 'notices', 'references', 'comment'])
+  for (const name of ['seats', 'guard', 'notices', 'references', 'comment', 'due', 'guidance'])
     fields[name] = removable(fields[name]!)
   return fields
 }
@@ -101,7 +103,8 @@ const classFields: Fields = {
   attributes: optional(list(attributeId, 1000)),
 }
 
-const scriptFields: Fields = { id, name: filledText(200), code: text(100_000), check: optional(yesno) }
+/** A script, as it stands in a configuration. */
+export const scriptFields: Fields = { id, name: filledText(200), code: text(100_000), check: optional(yesno) }
 
 /** A configuration, as it is exported and brought in (model, sections 1 to 3). */
 export const configurationFields = (): Fields => ({

@@ -40,6 +40,9 @@ export function insideTransition(configuration: Configuration, old: Transition, 
     notBy: 'is not for',
     notices: 'tells',
     references: 'asks references to stand in',
+    due: 'is late after days',
+    guidance: 'says to its people',
+    password: 'asks for the password',
   }
   return fieldsInWords(old, now, verbs, (key, value) => {
     if (key === 'from' || key === 'to')

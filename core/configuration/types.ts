@@ -1,4 +1,5 @@
 import type { Effect } from '../effect'
+import type { Script } from '../script'
 import type { RevisionScheme, RevisionStep } from '../revision'
 import type { Phase } from './phases'
 import type { Trigger } from './triggers'
@@ -16,6 +17,8 @@ export interface Configuration {
   groups: Named[]
   lifecycles: Lifecycle[]
   classes: DocumentClass[]
+  /** What effects may run. */
+  scripts?: Script[]
 }
 
 export interface Named {
@@ -67,6 +70,10 @@ export interface Transition {
   effects: Effect[]
   notices?: Notice[]
   comment?: 'optional' | 'required'
+  /** By quorum: after so many days signatures are late. */
+  due?: number
+  /** For the people who fire or sign it. */
+  guidance?: string
   /** Whether the password is asked again. */
   password?: boolean
   references?: { states: string[]; depth: 'direct' | 'all' }

@@ -76,6 +76,7 @@ export const effectInWords = (configuration: Configuration, effect: Effect): str
   effectKind(effect).words(effect, {
     of: (id) => attributeName(configuration, id),
     isStamp: (id) => configuration.attributes.some((other) => other.id === id && other.systemOnly),
+    script: (id) => configuration.scripts?.find((other) => other.id === id)?.name ?? id,
   })
 
 /** A guard as a person reads it; its text where it cannot be read. */

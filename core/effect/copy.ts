@@ -10,10 +10,9 @@ export interface CopyEffect {
 export const copy: EffectKind<CopyEffect> = {
   name: 'copy to',
   fields: { folder: matching(/^\//, 'a folder begins with /') } satisfies FieldsOf<Omit<CopyEffect, 'kind'>>,
-  controls: [{ field: 'folder', label: 'Folder', as: 'text' }],
+  controls: [{ field: 'folder', label: 'Folder', as: 'folder' }],
   blank: () => ({ folder: '/' }),
   words: ({ folder }) => `files a copy in ${folder}`,
   faults: () => [],
-  isAwaited: true,
   carryOut: queued,
 }

@@ -1,11 +1,12 @@
 import type { Attribute, DocumentRecord, Value } from '../attribute'
+import type { Script, ScriptFacts } from '../script'
 import type { Fields } from '../shape'
 
 /** How a field of an effect is asked for in a form. */
 export interface Control {
   field: string
   label: string
-  as: 'attribute' | 'template' | 'seat' | 'signer' | 'choice' | 'text' | 'fixed'
+  as: 'attribute' | 'template' | 'seat' | 'signer' | 'choice' | 'text' | 'fixed' | 'script' | 'folder'
   /** What may be chosen, or the words that stand for what is fixed. */
   choices?: readonly string[]
   words?: string
@@ -56,6 +57,9 @@ export interface Moment {
   attributes: Attribute[]
   context: (written: DocumentRecord) => object
   written: DocumentRecord
+  scripts: Script[]
+  /** What a script gets to see of it. */
+  facts: (written: DocumentRecord) => ScriptFacts
 }
 
 /** What an effect has done by the engine. */
@@ -70,7 +74,14 @@ export interface QueueJob<Effect> {
   kind: 'queue-job'
   job: Effect
 }
-export type EffectCommand<Effect> = WriteAttribute | QueueJob<Effect>
+/** Tells somebody something. */
+export interface TellSomebody {
+  kind: 'tell'
+  to: string[]
+  subject: string
+  body: string
+}
+export type EffectCommand<Effect> = WriteAttribute | TellSomebody | QueueJob<Effect>
 
 /** Why an effect cannot be carried out, and what would help. */
 export class EffectError extends Error {
@@ -89,6 +100,7 @@ export interface Names {
   of: (attribute: string) => string
   /** Whether the system alone writes it, to be seen on the sheet. */
   isStamp: (attribute: string) => boolean
+  script: (id: string) => string
 }
 
 /** Everything that one kind of effect is; engine, checker, words, forms and schema read it from here. */
@@ -107,8 +119,6 @@ export interface EffectKind<Effect> {
   /** The attributes whose values it uses, if it uses any. */
   reads?: (effect: Effect) => string[]
   faults: (effect: Effect, around: EffectPlace) => EffectFault[]
-  /** Set while the engine does not carry it out yet. */
-  isAwaited?: true
   /** @throws EffectError */
   carryOut: (effect: Effect, moment: Moment) => EffectCommand<Effect>[]
 }

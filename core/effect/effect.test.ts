@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { loadSandbox, type ScriptFacts } from '../script'
 import type { Attribute } from '../attribute'
 import { type Effect, EffectError, effectKind, effectKinds, writtenAttribute } from '.'
 
@@ -15,6 +16,7 @@ const seats = [{ id: 'checkers', name: 'Checkers', needed: 2 }]
 const names = {
   of: (id: string) => attributes.find((attribute) => attribute.id === id)?.name ?? id,
   isStamp: (id: string) => attributes.some((attribute) => attribute.id === id && attribute.systemOnly),
+  script: (id: string) => id,
 }
 const state = (id: string, name: string) => ({ id, name, description: '' })
 const around = {
@@ -123,12 +125,21 @@ describe('what is wrong with one where it stands', () => {
   )
 })
 
+const someFacts: ScriptFacts = {
+  document: {
+    ...{ number: 'D-1', class: 'drawing', lifecycle: 'main', state: 'draft', folder: '/', fileName: 'd.dxf' },
+    ...{ revision: 'A', version: 1, owner: '1', creator: '1', lastEditor: '1', record: { mass: 3 } },
+  },
+  transition: { id: 'issue', name: 'Issue', from: 'draft', to: 'issued' },
+  ...{ person: { name: 'Ada' }, today: '2026-03-01', comment: '' },
+}
+
 describe('carried out', () => {
   const signer = (name: string, initials: string) => ({ seat: 'checkers', name, initials })
   const moment = {
     ...{ attributes, context: () => ({ to: { name: 'Issued' }, heavy: 'x' }), written: {} },
     ...{ today: '2026-03-01', signers: [signer('Ada Grip', 'AG'), signer('Bo Lund', 'BL')] },
-    ...{ seats, isComplete: true },
+    ...{ seats, isComplete: true, scripts: [], facts: () => someFacts },
   }
 
   it('a write gives a command with a value of the attribute’s type', () => {
@@ -178,6 +189,33 @@ describe('carried out', () => {
     }
     expect(refusal).toBeInstanceOf(EffectError)
     expect(refusal).toMatchObject({ message, wayOut: expect.stringMatching(/\w/) })
+  })
+
+  describe('a script', () => {
+    beforeAll(loadSandbox)
+    const runs = (code: string, check = true) => {
+      const script = { id: 'weigh', name: 'Weigh', code, check }
+      return effectKind({ kind: 'run' }).carryOut(
+        { kind: 'run', job: 'weigh' },
+        { ...moment, scripts: [script] },
+      )
+    }
+
+    it('that checks writes and tells before the act is done', () => {
+      expect(runs(`write('mass', document.record.mass + 1); tell('owner', 'Mass', '4 kg')`)).toEqual([
+        { kind: 'write-attribute', attribute: 'mass', value: 4 },
+        { kind: 'tell', to: ['owner'], subject: 'Mass', body: '4 kg' },
+      ])
+    })
+    it('that does not check is a job', () => {
+      expect(runs(`refuse('no')`, false)).toEqual([{ kind: 'queue-job', job: { kind: 'run', job: 'weigh' } }])
+    })
+    it.each([
+      [`refuse('too heavy')`, 'Weigh refuses: too heavy'],
+      [`for (;;);`, 'was ended: it took more than 100 ms'],
+      [`write('mass', 'heavy')`, 'Weigh cannot write mass'],
+      [`write('nowhere', 1)`, 'there is no attribute “nowhere”'],
+    ])('that checks refuses the act by %s', (code, why) => expect(() => runs(code)).toThrow(why))
   })
 })
 

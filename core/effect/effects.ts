@@ -1,3 +1,4 @@
+import type { Script } from '../script'
 import { type Fields, kind as ofKind, type Shape } from '../shape'
 import { copy, type CopyEffect } from './copy'
 import type { EffectKind } from './effect-kind'
@@ -26,6 +27,10 @@ export function effectKind({ kind }: Pick<Effect, 'kind'>): EffectKind<Effect> {
 
 /** The attribute that an effect writes; undefined where it writes none. */
 export const writtenAttribute = (effect: Effect): string | undefined => effectKind(effect).writes?.(effect)
+
+/** Whether an effect is a script that runs before the act is done: it may use and write every attribute. */
+export const checksByScript = (effect: Effect, scripts: Script[]): boolean =>
+  effect.kind === 'run' && (scripts.find(({ id }) => id === effect.job)?.check ?? false)
 
 /** The attributes whose values an effect uses. */
 export const readAttributes = (effect: Effect): string[] => effectKind(effect).reads?.(effect) ?? []

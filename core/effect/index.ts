@@ -4,6 +4,7 @@ export {
   effectKind,
   effectKinds,
   effectShape,
+  checksByScript,
   readAttributes,
   writtenAttribute,
 } from './effects'

@@ -16,6 +16,5 @@ export const render: EffectKind<RenderEffect> = {
   blank: () => ({ format: 'pdf' }),
   words: () => 'makes a PDF',
   faults: () => [],
-  isAwaited: true,
   carryOut: queued,
 }

@@ -3,10 +3,11 @@ import type { DocumentRecord } from '../attribute'
 import { type Lifecycle, namedState, type Notice, type Transition } from '../configuration'
 import { EffectError, effectKind } from '../effect'
 import { isAdopting } from '../revision'
+import type { ScriptFacts } from '../script'
 import { render } from '../template'
 import { adoptionIsOn } from './adopt'
 import type { Command } from './commands'
-import type { RegisterRow, Written } from './document'
+import type { DocumentSnapshot, RegisterRow, Written } from './document'
 import { newLabel } from './new-label'
 import { whereIs } from './reasons-against-firing'
 import { registered, writtenLabel } from './relabel'
@@ -50,6 +51,7 @@ export function completion(request: Completing): { reasons: Reason[]; commands: 
       { kind: 'set-state', from: document.state, to: transition.to },
       ...(changes ? registered(document, registerRow(request, label.after!)) : []),
       ...letters.commands,
+      ...effects.letters,
       ...effects.jobs,
     ],
   }
@@ -66,6 +68,7 @@ function registerRow(
 }
 
 type Jobs = Extract<Command, { kind: 'queue-job' }>[]
+type Letters = Extract<Command, { kind: 'tell' }>[]
 
 /**
  * What the effects write in their order, each seeing what those before it wrote; what comes out as it went in
@@ -74,11 +77,12 @@ type Jobs = Extract<Command, { kind: 'queue-job' }>[]
 function effectsOf(
   request: Completing,
   after: string | null,
-): { written: Written[]; jobs: Jobs; reasons: Reason[] } {
+): { written: Written[]; letters: Letters; jobs: Jobs; reasons: Reason[] } {
   const { configuration, document, lifecycle, transition, signatures, today } = request
   const record = new Map<string, Written>()
   const reasons: Reason[] = []
   const jobs: Jobs = []
+  const letters: Letters = []
   const write = (attribute: string, value: Written['after']) => {
     const before = document.record[attribute] ?? null
     if (before === value) record.delete(attribute)
@@ -93,15 +97,18 @@ function effectsOf(
         context: (known: DocumentRecord) => templateContext(request, after, known),
         seats: transition.seats ?? [],
         isComplete: isComplete(transition, signatures),
+        scripts: configuration.scripts ?? [],
+        facts: (known: DocumentRecord) => scriptFacts(request, after, known),
       }
       for (const command of effectKind(effect).carryOut(effect, moment))
         if (command.kind === 'write-attribute') write(command.attribute, command.value)
-        else jobs.push(command as Jobs[number])
+        else if (command.kind === 'tell') letters.push({ ...command, transition: transition.id })
+        else jobs.push({ ...command, transition: transition.id } as Jobs[number])
     } catch (error) {
       if (!(error instanceof EffectError)) throw error
       reasons.push(inTransition(request, error.message, error.wayOut))
     }
-  return { written: [...record.values()], jobs, reasons }
+  return { written: [...record.values()], letters, jobs, reasons }
 }
 
 const inTransition = ({ lifecycle, transition }: Completing, message: string, wayOut: string): Reason => ({
@@ -151,3 +158,31 @@ function templateContext(
     ...(transition.trigger === 'quorum' ? { signers: signatures.map(({ name }) => name) } : {}),
   }
 }
+
+/** What a script gets to see of the act, as the document stands at that effect. */
+function scriptFacts(
+  { document, transition, person, today, comment }: Completing,
+  after: string | null,
+  values: DocumentRecord,
+): ScriptFacts {
+  const { id, name, to } = transition
+  const moved = { ...document, revision: after, record: { ...document.record, ...values } }
+  return {
+    document: factsOf(moved),
+    transition: { id, name, from: document.state, to },
+    ...{ person: { name: person.name }, today, comment: comment ?? '' },
+  }
+}
+
+/** A document as scripts see it. */
+export const factsOf = (document: DocumentSnapshot): ScriptFacts['document'] => ({
+  ...{
+    number: document.number,
+    class: document.classId,
+    lifecycle: document.lifecycle,
+    state: document.state,
+  },
+  ...{ folder: document.folder, fileName: document.fileName, revision: document.revision },
+  ...{ version: document.version, owner: document.owner, creator: document.creator },
+  ...{ lastEditor: document.lastEditor, record: document.record },
+})

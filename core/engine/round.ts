@@ -48,7 +48,7 @@ export interface Signer {
   held: Set<Principal>
 }
 
-export const isMember = ({ held }: Signer, { members }: Seat): boolean =>
+export const isMember = ({ held }: Signer, { members }: Pick<Seat, 'members'>): boolean =>
   members.some((principal) => held.has(principal))
 
 /** Where everybody sits, or why they cannot. */

@@ -160,3 +160,16 @@ const notSigned = (
   where: roundOf(lifecycle, transition),
   wayOut: 'nothing is left to withdraw',
 })
+
+/** Why nobody can complete a round as it stands: seats that nobody is left for; none where it can be. */
+export function againstCompleting(
+  about: Pick<Signing, 'folders' | 'document' | 'lifecycle' | 'transition'>,
+  people: Person[],
+): Reason[] {
+  const { document, lifecycle, transition } = about
+  const signatures = signaturesFor(document, transition)
+  if (isComplete(transition, signatures)) return []
+  const others = othersWhoCould(about, signatures, people)
+  const { reasons = [] } = placed(transition, signatures, ({ seat }) => [seat], others)
+  return reasons.map((reason) => ({ ...reason, where: roundOf(lifecycle, transition) }))
+}

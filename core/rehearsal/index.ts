@@ -1,4 +1,6 @@
 export { type Answer, contains } from './answer'
+export { type Beginning, brokenAct, expectationOf, type Kept, worldFrom } from './kept'
 export { documentIn, type Place, plan, type Planned } from './plan'
 export { readAct, RehearsalError, rehearse, type RehearsedAct } from './rehearse'
 export { emptyWorld, type World } from './world'
+export { type Other, othersAt, type Way, waysOf } from './ways'

@@ -9,6 +9,5 @@ export const structure = {
   'final-with-exit': { severity: 'warning', name: 'Final state that can be left' },
   'state-unused': { severity: 'advice', name: 'State that no lifecycle uses' },
   'attribute-invalid': { severity: 'error', name: 'Attribute that can hold nothing right' },
-  'not-carried-out': { severity: 'warning', name: 'Not carried out yet' },
   'too-many-states': { severity: 'advice', name: 'Very many states' },
 } satisfies Record<string, Code>

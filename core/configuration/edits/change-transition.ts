@@ -8,7 +8,7 @@ import type { EditKind } from './edit-kind'
 import { patchInWords } from './patch-words'
 
 /** What a patch can take away with null. */
-type Removable = 'seats' | 'guard' | 'notices' | 'references' | 'comment'
+type Removable = 'seats' | 'guard' | 'notices' | 'references' | 'comment' | 'due' | 'guidance'
 
 /** null takes a setting away. */
 export type TransitionPatch = Partial<Omit<Transition, 'id' | Removable>> & {

@@ -16,6 +16,7 @@ import { moveTransition, type MoveTransition } from './move-transition'
 import { pasteStates, type PasteStates } from './paste-states'
 import { removeLifecycle, type RemoveLifecycle } from './remove-lifecycle'
 import { removeScheme, type RemoveScheme } from './remove-scheme'
+import { removeScript, type RemoveScript } from './remove-script'
 import { removeState, type RemoveState } from './remove-state'
 import { removeTransition, type RemoveTransition } from './remove-transition'
 import { renameLifecycle, type RenameLifecycle } from './rename-lifecycle'
@@ -24,6 +25,7 @@ import { replace, type Replace } from './replace'
 import { setEntry, type SetEntry } from './set-entry'
 import { setGrant, type SetGrant } from './set-grant'
 import { setScheme, type SetScheme } from './set-scheme'
+import { setScript, type SetScript } from './set-script'
 import { useLifecycle, type UseLifecycle } from './use-lifecycle'
 import { useScheme, type UseScheme } from './use-scheme'
 
@@ -55,6 +57,8 @@ export type Edit =
   | Replace
   | SetScheme
   | RemoveScheme
+  | SetScript
+  | RemoveScript
   | UseLifecycle
   | UseScheme
 
@@ -83,6 +87,8 @@ export const editKinds: { [Kind in Edit['kind']]: EditKind<Extract<Edit, { kind:
   replace,
   'set-scheme': setScheme,
   'remove-scheme': removeScheme,
+  'set-script': setScript,
+  'remove-script': removeScript,
   'use-lifecycle': useLifecycle,
   'use-scheme': useScheme,
 }

@@ -4,6 +4,8 @@ import type { CommandKind } from './command-kind'
 /** Queues what takes its time, or happens outside the document. */
 export interface QueueJob {
   kind: 'queue-job'
+  /** The transition that asks for it. */
+  transition: string
   job: Extract<Effect, { kind: 'copy' | 'render' | 'run' }>
 }
 

@@ -1,7 +1,8 @@
 import { attributeType, type DocumentRecord, type Value } from '../../attribute'
 import { type Condition, ConditionError, evaluate, namesOf, parseCondition, solve } from '../../condition'
 import { type Configuration, type Lifecycle, stateUseOf, type Transition } from '../../configuration'
-import { writtenAttribute } from '../../effect'
+import { checksByScript, writtenAttribute } from '../../effect'
+import type { Script } from '../../script'
 import { conditionRecord, type DocumentSnapshot } from '../../engine'
 import { keyOf, led, type Node, type Plan, type PlannedAct, type Steps } from './node'
 
@@ -114,7 +115,7 @@ function conditionsOf(
   const known = conditionRecord(configuration, document)
   const read = (text: string) => parseCondition(text, configuration.attributes)
   try {
-    const conditions = askedOnTheWay(lifecycle, way, Object.keys(known), read)
+    const conditions = askedOnTheWay(lifecycle, way, Object.keys(known), read, configuration.scripts ?? [])
     if (conditions.length === 0) return undefined
     const fixed = [...new Set(conditions.flatMap((condition) => [...namesOf(condition)]))]
       .filter((name) => {
@@ -138,6 +139,7 @@ function askedOnTheWay(
   way: Transition[],
   names: string[],
   read: (text: string) => Condition,
+  scripts: Script[],
 ): Condition[] {
   const changed = new Set<string>()
   return way.flatMap((transition) => {
@@ -147,7 +149,10 @@ function askedOnTheWay(
     ].map(read)
     const sure = asked.filter((condition) => [...namesOf(condition)].every((name) => !changed.has(name)))
     changed.add('state_id')
-    for (const effect of transition.effects) changed.add(writtenAttribute(effect) ?? '')
+    for (const effect of transition.effects) {
+      changed.add(writtenAttribute(effect) ?? '')
+      if (checksByScript(effect, scripts)) for (const name of names) changed.add(name)
+    }
     if (transition.revision !== 'keep')
       for (const name of names) if (name.startsWith('revision_')) changed.add(name)
     return sure

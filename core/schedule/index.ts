@@ -1,0 +1,1 @@
+export { type Reading, readSchedule, scheduleInWords } from './schedule'

@@ -1,0 +1,10 @@
+export { loadSandbox, runHere, runScript, useSandbox } from './sandbox'
+export {
+  type Script,
+  ScriptError,
+  type ScriptFacts,
+  type ScriptLimits,
+  scriptLimits,
+  scriptNames,
+  type ScriptOutcome,
+} from './script'

@@ -1,0 +1,126 @@
+import variant from '@jitl/quickjs-singlefile-mjs-release-sync'
+import {
+  newQuickJSWASMModuleFromVariant,
+  type QuickJSContext,
+  type QuickJSWASMModule,
+  shouldInterruptAfterDeadline,
+} from 'quickjs-emscripten-core'
+import { readOutcome } from './outcome'
+import { type Script, ScriptError, type ScriptFacts, type ScriptLimits, type ScriptOutcome } from './script'
+
+let loaded: QuickJSWASMModule | undefined
+let loading: Promise<QuickJSWASMModule> | undefined
+
+/** Makes the sandbox ready; scripts are refused until it is. */
+export async function loadSandbox(): Promise<void> {
+  loaded = await (loading ??= newQuickJSWASMModuleFromVariant(variant))
+}
+
+/** How scripts are run: in this thread, or as whoever runs them says. */
+type Sandbox = (script: Script, facts: ScriptFacts, limits: ScriptLimits) => ScriptOutcome
+let sandbox: Sandbox = runHere
+
+/** Has scripts run by something else: a thread of their own, where this one must not be held up. */
+export const useSandbox = (other: Sandbox): void => void (sandbox = other)
+
+/** Runs a script in its sandbox. @throws ScriptError where it breaks off, takes too long or too much. */
+export const runScript: Sandbox = (script, facts, limits) => sandbox(script, facts, limits)
+
+/** The depth of calls in bytes. */
+const mostStack = 256 * 1024
+
+/**
+ * What a script finds around it. Nothing in it tells the time or makes a chance, so that the same facts give the same
+ * outcome each time.
+ */
+const prelude = `
+(() => {
+  const { stringify, parse } = JSON
+  const out = { written: [], told: [], said: [], refused: null }
+  const text = String
+  globalThis.write = (attribute, value) => {
+    out.written[out.written.length] = { attribute: text(attribute), value: value ?? null }
+  }
+  globalThis.tell = (to, subject, body) => {
+    out.told[out.told.length] = { to: [].concat(to), subject: text(subject ?? ''), body: text(body ?? '') }
+  }
+  globalThis.say = (it) => { out.said[out.said.length] = typeof it === 'string' ? it : stringify(it) ?? text(it) }
+  globalThis.refuse = (reason) => { out.refused = text(reason ?? 'refused'); throw new Error('refused') }
+  delete Math.random
+  delete globalThis.Date
+  Object.defineProperty(globalThis, '__ilmenite', { value: (facts) => Object.assign(globalThis, parse(facts)) })
+  Object.defineProperty(globalThis, '__outcome', { value: () => stringify(out) })
+})()`
+
+/**
+ * Runs a script in a sandbox of its own (an engine for ECMA-262 in WebAssembly) with nothing in it but facts and the
+ * functions of \`scriptNames\`. @throws ScriptError where it cannot be read, breaks off, takes too long or too much.
+ */
+export function runHere(script: Script, facts: ScriptFacts, limits: ScriptLimits): ScriptOutcome {
+  if (!loaded) throw new ScriptError('the sandbox for scripts is not ready: try again in a moment')
+  const runtime = loaded.newRuntime()
+  runtime.setMemoryLimit(limits.memory)
+  runtime.setMaxStackSize(mostStack)
+  const until = Date.now() + limits.time
+  const isLate = shouldInterruptAfterDeadline(until)
+  runtime.setInterruptHandler(isLate)
+  const context = runtime.newContext()
+  try {
+    return runIn(context, script, facts, () => Date.now() >= until, limits)
+  } finally {
+    context.dispose()
+    try {
+      runtime.dispose()
+    } catch {
+      // An engine that ran out of memory may not be cleared away properly: the next one is made anew.
+      loaded = undefined
+      loading = undefined
+      void loadSandbox()
+    }
+  }
+}
+
+function runIn(
+  context: QuickJSContext,
+  { code, name }: Script,
+  facts: ScriptFacts,
+  isLate: () => boolean,
+  limits: ScriptLimits,
+): ScriptOutcome {
+  context.unwrapResult(context.evalCode(prelude)).dispose()
+  const given = JSON.stringify(JSON.stringify(facts))
+  context.unwrapResult(context.evalCode(`__ilmenite(${given})`)).dispose()
+  // On the first line of the script, so that lines are counted as they are written.
+  const result = context.evalCode(`(() => { "use strict"; ${code}\n})()`, 'script')
+  const fault = result.error && faultIn(context, context.dump(result.error) as Thrown, isLate(), limits)
+  ;(result.error ?? result.value).dispose()
+  const outcome = isLate() ? null : outcomeIn(context)
+  if (outcome?.refused) return outcome
+  if (fault) throw new ScriptError(`${name} ${fault.message}`, fault.line)
+  if (!outcome) throw new ScriptError(`${name} was ended: it took more than ${limits.time} ms`)
+  return outcome
+}
+
+interface Thrown {
+  name?: string
+  message?: string
+  stack?: string
+}
+
+function faultIn(context: QuickJSContext, thrown: Thrown, isLate: boolean, { time, memory }: ScriptLimits) {
+  const [, line] = /script:(\d+)/.exec(thrown?.stack ?? '') ?? []
+  const at = line ? { line: Number(line) } : {}
+  const told = thrown?.message ?? String(thrown)
+  if (isLate || told === 'interrupted') return { message: `was ended: it took more than ${time} ms`, ...at }
+  if (/out of memory/.test(told))
+    return { message: `was ended: it took more than ${memory / 2 ** 20} MB of memory`, ...at }
+  return { message: `broke off${line ? ` in line ${line}` : ''}: ${told}`, ...at }
+}
+
+function outcomeIn(context: QuickJSContext): ScriptOutcome | null {
+  const result = context.evalCode('__outcome()')
+  const handle = result.error ?? result.value
+  const text: unknown = result.error ? undefined : context.dump(handle)
+  handle.dispose()
+  return typeof text === 'string' ? readOutcome(text) : null
+}
