@@ -38,12 +38,14 @@ const boundaries = [
 /** The subjects of the core, each resting on those before it alone, so that they make no circle. */
 const subjects = [
   'support',
+  'schedule',
   'shape',
   'attribute',
   'revision',
   'condition',
   'access',
   'template',
+  'script',
   'effect',
   'configuration',
   'directory',

@@ -8,6 +8,8 @@ export default defineNuxtConfig({
     experimental: { viteEnvironmentApi: true },
     vite: { optimizeDeps: { include: ['dayjs', 'dayjs/plugin/*.js', 'liquidjs', 'lodash-unified'] } },
   },
+  // Workers load parts of themselves when they need them.
+  vite: { worker: { format: 'es' } },
   devtools: { enabled: false },
   telemetry: false,
   // What stands beside a component in a .ts file is no component.
@@ -48,7 +50,8 @@ export default defineNuxtConfig({
     headers: {
       contentSecurityPolicy: {
         'default-src': ["'self'"],
-        'script-src': ["'self'", "'nonce-{{nonce}}'"],
+        // WebAssembly is what scripts are rehearsed in; it makes no script of a text.
+        'script-src': ["'self'", "'nonce-{{nonce}}'", "'wasm-unsafe-eval'"],
         'style-src': ["'self'", "'unsafe-inline'"],
         'img-src': ["'self'", 'data:'],
         'font-src': ["'self'"],

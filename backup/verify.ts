@@ -3,6 +3,7 @@ import { createReadStream, existsSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { type Fault, references, registers, type Say, tallies, versions } from './checks'
+import { contentsNamed } from './contents'
 import { BackupError, contentName, databaseName } from './manifest'
 import { verifyTrail } from './trail'
 
@@ -87,12 +88,7 @@ async function checkContents(
   say: Say,
   progress: (done: number, total: number) => void,
 ): Promise<number> {
-  const wanted = db
-    .prepare(
-      `select v.sha256, v.size, min(d.number) as number from versions v left join documents d on d.id = v.document
-        group by v.sha256`,
-    )
-    .all() as { sha256: string; size: number; number: string | null }[]
+  const wanted = contentsNamed(db)
   for (const [index, { sha256, size, number }] of wanted.entries()) {
     const fault = await faultOf(join(data, contentName(sha256)), sha256, size)
     if (fault)

@@ -13,6 +13,7 @@ import {
   type Manifest,
   manifestName,
 } from './manifest'
+import { contentsNamed } from './contents'
 import { manifestOf } from './read'
 
 /** What a backup became. */
@@ -148,7 +149,7 @@ async function describe(data: string, copy: string, base: Base | undefined): Pro
 function contentsIn(file: string): string[] {
   const db = new Database(file, { readonly: true })
   try {
-    return db.prepare('select distinct sha256 from versions order by sha256').pluck().all() as string[]
+    return contentsNamed(db).map(({ sha256 }) => sha256)
   } finally {
     db.close()
   }

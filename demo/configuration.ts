@@ -1,4 +1,4 @@
-import type { Configuration, StateUse } from '../core/configuration'
+import type { Configuration, Lifecycle, StateUse } from '../core/configuration'
 import type { Right } from '../core/access'
 import { groups } from './world'
 
@@ -19,6 +19,64 @@ const issueStamp = [
   { kind: 'write' as const, attribute: 'issued_by', value: '{{ person.name }}' },
 ]
 const vaultOffice = ['group:vault-administration']
+
+/** Sorts what comes in from before the vault to the state that its legacy status says, without a hand. */
+const legacyIntake: Lifecycle = {
+  id: 'legacy-intake',
+  name: 'Legacy intake',
+  scheme: 'workshop-letters',
+  revisionAttribute: 'revision',
+  entry: 'sorting',
+  states: [
+    use('sorting', 'working', {
+      adoption: true,
+      guidance: 'Leaves by itself: issued and superseded by the legacy status, all else to drafting.',
+      grants: { 'role:author': ['see', 'history', 'open', 'edit', 'move'] },
+    }),
+    use('drafting', 'working', {
+      newRevision: 'minor',
+      grants: {
+        'role:author': ['see', 'history', 'open', 'edit', 'move'],
+        'role:lead': ['see', 'open', 'move'],
+      },
+    }),
+    use('issued', 'issued', {
+      newRevision: 'major',
+      grants: { 'role:author': ['see', 'history', 'open', 'move'], anyone: read },
+    }),
+    use('superseded', 'retired', { final: true, grants: { 'role:author': ['see', 'history'] } }),
+  ],
+  transitions: [
+    {
+      ...{
+        id: 'sort-issued',
+        name: 'Sort to issued',
+        from: ['sorting'],
+        to: 'issued',
+        trigger: 'unattended',
+      },
+      ...{ guard: 'legacy_status == "issued"', revision: 'adopt:legacy_revision', effects: stamp },
+    },
+    {
+      ...{ id: 'sort-superseded', name: 'Sort to superseded', from: ['sorting'], to: 'superseded' },
+      ...{ trigger: 'unattended', guard: 'legacy_status == "superseded"' },
+      ...{ revision: 'adopt:legacy_revision', effects: stamp },
+    },
+    {
+      ...{ id: 'sort-drafting', name: 'Sort to drafting', from: ['sorting'], to: 'drafting' },
+      ...{ trigger: 'unattended', guard: 'legacy_status != "issued" && legacy_status != "superseded"' },
+      ...{ revision: 'keep', effects: stamp },
+    },
+    {
+      ...{ id: 'issue', name: 'Issue', from: ['drafting'], to: 'issued', trigger: 'hand' },
+      ...{ firedBy: ['role:lead'], notBy: ['lastEditor'], revision: 'settle', effects: issueStamp },
+    },
+    {
+      ...{ id: 'revise', name: 'Revise', from: ['issued'], to: 'drafting', trigger: 'hand' },
+      ...{ firedBy: ['role:author'], revision: 'major', effects: stamp },
+    },
+  ],
+}
 
 /** The configuration that the demo starts with. */
 export const configuration: Configuration = {
@@ -93,6 +151,7 @@ export const configuration: Configuration = {
     },
   ],
   states: [
+    { id: 'sorting', name: 'Sorting', description: 'Comes from before the vault; goes on by itself.' },
     { id: 'drafting', name: 'Drafting', description: 'Being drawn; nobody builds from it.' },
     { id: 'checking', name: 'Checking', description: 'With the checkers.' },
     { id: 'issued', name: 'Issued', description: 'May be built from.' },
@@ -255,7 +314,13 @@ export const configuration: Configuration = {
           grants: { 'role:author': ['see', 'history', 'open', 'edit', 'move'] },
         }),
         use('shared', 'review', {
-          grants: { 'role:author': read, 'role:checker': ['see', 'history', 'open', 'move'], anyone: read },
+          guidance: 'Two checkers and a lead sign before it is built from.',
+          grants: {
+            'role:author': read,
+            'role:checker': ['see', 'history', 'open', 'move'],
+            'role:lead': ['see', 'history', 'open', 'move'],
+            anyone: read,
+          },
         }),
         use('published', 'issued', {
           newRevision: 'major',
@@ -274,6 +339,13 @@ export const configuration: Configuration = {
           firedBy: ['role:author'],
           revision: 'settle',
           effects: stamp,
+          notices: [
+            {
+              to: ['nextSigners'],
+              subject: '{{ number }} {{ revision }} is shared',
+              body: '{{ person.name }} asks you to sign {{ number }} {{ title }}.\n\n{{ comment }}',
+            },
+          ],
         },
         {
           id: 'rework',
@@ -285,16 +357,39 @@ export const configuration: Configuration = {
           revision: 'minor',
           effects: stamp,
           comment: 'required',
+          notices: [
+            {
+              to: ['owner'],
+              subject: '{{ number }} comes back to you',
+              body: '{{ person.name }}: {{ comment }}',
+            },
+          ],
         },
         {
           id: 'publish',
           name: 'Publish for construction',
           from: ['shared'],
           to: 'published',
-          trigger: 'hand',
-          firedBy: ['role:checker'],
+          trigger: 'quorum',
+          seats: [
+            { id: 'checkers', name: 'Checkers', members: ['role:checker'], needed: 2 },
+            { id: 'lead', name: 'Lead', members: ['role:lead'], needed: 1 },
+          ],
+          notBy: ['lastEditor'],
+          due: 10,
           revision: 'series:contractual',
-          effects: stamp,
+          effects: [
+            ...stamp,
+            { kind: 'sign', attribute: 'issued_by', seat: 'lead', signer: 'last', part: 'name' },
+            { kind: 'render', format: 'pdf' },
+          ],
+          notices: [
+            {
+              to: ['owner', 'group:site-crews'],
+              subject: '{{ number }} {{ revision }} is published for construction',
+              body: '{{ title }}: signed by {{ signers | join: ", " }}.',
+            },
+          ],
         },
         {
           id: 'archive',
@@ -343,6 +438,7 @@ export const configuration: Configuration = {
         },
       ],
     },
+    legacyIntake,
   ],
   classes: [
     { id: 'drawing', name: 'Drawing', rule: 'file_extension == "dxf"', lifecycle: 'workshop-document' },
@@ -352,6 +448,12 @@ export const configuration: Configuration = {
       name: 'Station container',
       rule: 'file_extension == "pdf" && folder_path.startsWith("/Stations")',
       lifecycle: 'station-container',
+    },
+    {
+      id: 'carried-over',
+      name: 'Carried over',
+      rule: 'file_name.startsWith("LG-")',
+      lifecycle: 'legacy-intake',
     },
     { id: 'note', name: 'Note', rule: 'file_extension in ["txt", "md"]', lifecycle: 'note' },
   ],

@@ -11,6 +11,7 @@ import { carriedOver, referencesAmong } from './carried-over'
 import { writeGripArchive } from './archive'
 import { configuration } from './configuration'
 import { pastOfVault } from './past'
+import { pastOfStations } from './stations'
 import { folders, password, people } from './world'
 import { record } from '../server/audit/trail'
 import { clock } from '../server/clock'
@@ -52,9 +53,11 @@ async function accountsOf(): Promise<Account[]> {
 
 async function fill(db: Db, store: FileStore): Promise<void> {
   const accounts = await accountsOf()
-  const put = (content: string) => store.put(Readable.from([Buffer.from(content)]))
+  const put = (content: string | Uint8Array) => store.put(Readable.from([Buffer.from(content)]))
   const carry = await carriedOver(put)
-  const past = await pastOfVault(put)
+  const past = [...(await pastOfVault(put)), ...(await pastOfStations(put))].sort(
+    (one, other) => one.at.getTime() - other.at.getTime(),
+  )
   const realNow = clock.now
   const start = new Date(Date.now() - 366 * 86_400_000)
   atomically(db, (tx) => {

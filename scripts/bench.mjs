@@ -8,6 +8,8 @@ build()
 const { benchIntake } = await import('../bench/intake.mjs')
 const { benchConditions } = await import('../bench/conditions.mjs')
 const { benchLifecycles } = await import('../bench/lifecycles.mjs')
+const { benchEngine } = await import('../bench/engine.mjs')
+const { benchLetters } = await import('../bench/letters.mjs')
 const { benchRights } = await import('../bench/rights.mjs')
 const { benchRevisions } = await import('../bench/revisions.mjs')
 const { benchSheet } = await import('../bench/sheet.mjs')
@@ -17,6 +19,8 @@ const lines = [
   ...benchRevisions(),
   ...(await benchConditions()),
   ...benchLifecycles(),
+  ...benchEngine(),
+  await benchLetters(),
   ...(await benchRights()),
   await benchIntake(),
   await benchVault(),

@@ -11,6 +11,7 @@ export function buildPrograms(folder) {
       'job-worker': 'server/jobs/worker.ts',
       'storing-worker': 'server/intake/storing-worker.ts',
       'compute-worker': 'server/compute/worker.ts',
+      'script-worker': 'server/scripts/worker.ts',
       seed: 'demo/seed.ts',
       generate: 'demo/generate.ts',
     },

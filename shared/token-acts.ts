@@ -17,7 +17,10 @@ export const tokenActs = {
       'DELETE documents/:number/references',
     ],
   },
-  fire: { words: 'fire transitions', routes: ['POST documents/:number/fire'] },
+  fire: {
+    words: 'fire transitions',
+    routes: ['POST documents/:number/fire', 'POST documents/:number/withdraw'],
+  },
   revise: {
     words: 'new revisions, adopting, correcting, rolling back',
     routes: [

@@ -7,6 +7,7 @@ import {
   stateUseOf,
   UnknownError,
 } from '../../core/configuration'
+import { loadSandbox } from '../../core/script'
 import { documentIn, emptyWorld, plan } from '../../core/rehearsal'
 import { parse } from '../../core/revision'
 import { configurationArgument, directoryArgument, readConfiguration, readDirectory } from '../configuration'
@@ -58,6 +59,7 @@ export const planCommand = defineCommand({
     today: maybe('the day, today where none is given', 'DATE'),
   },
   async run({ args }) {
+    await loadSandbox()
     const configuration = readConfiguration(args.configuration)
     const directory = readDirectory(args.directory)
     requireKnown(configuration, directory, args)

@@ -1,6 +1,7 @@
 import { defineCommand } from 'citty'
 import { isDate } from '../../core/attribute'
 import { UnknownError } from '../../core/configuration'
+import { loadSandbox } from '../../core/script'
 import { contains, emptyWorld, readAct, RehearsalError, rehearse, type World } from '../../core/rehearsal'
 import { configurationArgument, directoryArgument, readConfiguration, readDirectory } from '../configuration'
 import { answer, inputLines, parseJson, UsageError } from '../input'
@@ -37,6 +38,7 @@ export const rehearseCommand = defineCommand({
     today: { type: 'string', description: 'the day, today where none is given', valueHint: 'DATE' },
   },
   async run({ args }) {
+    await loadSandbox()
     const configuration = readConfiguration(args.configuration)
     const world = emptyWorld(configuration, readDirectory(args.directory), dayOf(args.today))
     for await (const { text, line } of inputLines()) {

@@ -8,11 +8,11 @@ const patience = 600
 let underWay: Promise<CheckedDraft | null> | undefined
 
 /** The overview; without findings where the draft takes longer to check, which goes on meanwhile. */
-export default route('administrator', async ({ computer }) => {
+export default route('administrator', async ({ computer, account }) => {
   underWay ??= computer
     .compute('check-draft', null)
     .catch(() => null)
     .finally(() => (underWay = undefined))
   const soon = await Promise.race([underWay, pause(patience, null, { ref: false })])
-  return computer.compute('overview', { findings: soon?.findings ?? null })
+  return computer.compute('overview', { account, findings: soon?.findings ?? null })
 })

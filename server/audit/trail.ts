@@ -51,13 +51,30 @@ export type AuditCode =
   | 'revoke-token'
   | 'end-session'
   | 'look-as'
+  | 'schedule'
+  | 'queue-job'
+  | 'copy'
+  | 'render'
+  | 'run-script'
+  | 'task'
+  | 'keep-rehearsal'
 
 export interface Act {
   code: AuditCode
   /** What people call it. */
   action: string
   subject: {
-    kind: 'document' | 'configuration' | 'intake' | 'person' | 'group' | 'folder' | 'vault' | 'finding'
+    kind:
+      | 'document'
+      | 'configuration'
+      | 'intake'
+      | 'person'
+      | 'group'
+      | 'folder'
+      | 'vault'
+      | 'finding'
+      | 'schedule'
+      | 'rehearsal'
     id: string
     name: string
   }

@@ -1,5 +1,6 @@
 import { checkedDraft, type CheckedDraft } from '../configuration/checked-draft'
 import { guardReachOrFault, type GuardAnswer } from '../configuration/guard-reach'
+import { wouldMove } from '../configuration/would-move'
 import { compareConfigurations } from '../configuration/history'
 import { readConfiguration } from '../configuration/import'
 import type { Finding } from '../../core/check'
@@ -20,6 +21,8 @@ import { tryPatterns } from '../intake/patterns'
 import { found } from '../documents/find'
 import { overview } from '../overview/queries'
 import type { Account } from '../directory/people'
+import { type ScriptTrial, tryScript } from '../scripts/try'
+import { tasksOf, type TasksQuery } from '../tasks/queries'
 
 /** Work on what somebody typed, which could be made to be slow: it runs in a thread of its own, within a time. */
 export interface Computation<Input, Answer> {
@@ -50,6 +53,9 @@ const computation = <Input, Answer>(
 /** Every computation there is. */
 export const computations = {
   'check-draft': computation(30, 'checking the draft', (db, _: null): CheckedDraft => checkedDraft(db)),
+  'would-move': computation(30, 'asking the documents', (db, { account }: { account: Account }) =>
+    wouldMove(db, account),
+  ),
   'reach-guard': computation(
     10,
     'asking the documents',
@@ -90,11 +96,17 @@ export const computations = {
   'list-documents': quick('the list', (db, { account, query }: { account: Account; query: VaultQuery }) =>
     consistently(db, () => listDocuments(db, account, query)),
   ),
+  tasks: quick('the tasks', (db, { account, query }: { account: Account; query: TasksQuery }) =>
+    consistently(db, () => tasksOf(db, account, query)),
+  ),
+  'try-script': computation(10, 'trying the script', (db, asked: ScriptTrial) => tryScript(db, asked)),
   find: quick('the search', (db, { account, text }: { account: Account; text: string }) =>
     found(db, account, text),
   ),
-  overview: quick('the overview', (db, { findings }: { findings: Finding[] | null }) =>
-    consistently(db, () => overview(db, findings)),
+  overview: quick(
+    'the overview',
+    (db, { account, findings }: { account: Account; findings: Finding[] | null }) =>
+      consistently(db, () => overview(db, account, findings)),
   ),
   'labels-of-folder': computation(
     20,

@@ -1,4 +1,5 @@
 import { workerData } from 'node:worker_threads'
+import { loadSandbox } from '../../core/script'
 import { UnknownError } from '../../core/configuration'
 import { type Db, openForReading } from '../database/connection'
 import { queries } from '../database/query-count'
@@ -19,6 +20,7 @@ export type Outcome = Computed & {
 }
 
 let db: Db | undefined
+await loadSandbox()
 
 /** Computes one thing on a connection that can only read. */
 export default async function compute(task: Task): Promise<Outcome> {

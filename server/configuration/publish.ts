@@ -7,6 +7,7 @@ import { atomically, type Db, type Tx } from '../database/connection'
 import { documents, draftEdits } from '../database/schema'
 import type { Account } from '../directory/people'
 import { Refusal } from '../refusal'
+import { keepAllTasks } from '../tasks/keep'
 import { basisOf, type CheckedDraft } from './checked-draft'
 import { drafted, expectChange, moveTo, requireLabelsKept } from './draft'
 import { conversionsIn, followSchemes } from './labels'
@@ -47,14 +48,15 @@ export function publish(
     })
     for (const move of moves) moveDocuments(tx, actor, before.configuration, configuration, move, comment)
     followSchemes(tx, actor, before.configuration, configuration, conversionsIn(inForce))
+    keepAllTasks(tx, moves.length ? null : before.configuration, configuration)
     tx.delete(draftEdits).run()
     moveTo(tx, 0, change)
     return published(tx)
   })
 }
 
-/** @throws Refusal where the check found errors, or what it rests on has changed since. */
-function requireSound(tx: Tx, { findings, basis }: CheckedDraft): void {
+/** @throws Refusal where the check found errors, a kept rehearsal breaks, or what it rests on has changed since. */
+function requireSound(tx: Tx, { findings, broken, basis }: CheckedDraft): void {
   if (basis !== basisOf(tx))
     throw new Refusal('conflict', 'people or folders changed while the draft was checked: publish again')
   const errors = findings.filter((finding) => finding.severity === 'error')
@@ -64,6 +66,11 @@ function requireSound(tx: Tx, { findings, basis }: CheckedDraft): void {
       `the draft has ${errors.length === 1 ? 'an error' : `${errors.length} errors`}: ${errors[0]!.message}`,
       errors,
     )
+  const [first] = broken
+  if (!first) return
+  const { name, act, message } = first
+  const why = `the kept rehearsal “${name}” comes out otherwise: act ${act}, ${message}`
+  throw new Refusal('conflict', `${why}. Mend the draft, or keep the rehearsal anew`, broken)
 }
 
 /**

@@ -1,11 +1,12 @@
 import type { Reason, Right } from '../../core/access'
 import { type Configuration, lifecycleOf, stateName, stateUseOf } from '../../core/configuration'
-import { type Decision, ofKind, type Standing } from '../../core/engine'
+import type { Decision, Standing } from '../../core/engine'
 import { today } from '../clock'
 import { published } from '../configuration/published'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { allFolders } from '../directory/folders'
 import { type Account, asPerson, everybody } from '../directory/people'
+import { heldBy } from '../jobs/queue'
 import { Refusal } from '../refusal'
 import { referencesBelow } from './references'
 import { requireRights, seenBy, seenRow } from './rights'
@@ -29,8 +30,20 @@ export const standingOf = (tx: Tx, account: Account, row: DocumentRow, comment?:
 })
 
 /** A document that the person may see and that is as it was looked at. @throws Refusal */
-export const chosenRow = (tx: Tx, account: Account, { number, change }: Chosen): DocumentRow =>
-  unchanged(seenRow(tx, account, number), change)
+export function chosenRow(tx: Tx, account: Account, { number, change }: Chosen): DocumentRow {
+  const row = unchanged(seenRow(tx, account, number), change)
+  requireNotHeld(tx, row)
+  return row
+}
+
+/** @throws Refusal while a job has the document. */
+function requireNotHeld(tx: Tx, row: DocumentRow): void {
+  const job = heldBy(tx, row.id)
+  if (job === undefined) return
+  const message = `${row.number} is held by a job (${job})`
+  const wayOut = 'wait until it is done, or have an administrator stop it'
+  throw new Refusal('conflict', message, [{ rule: 'checked-out', message, where: 'the queue', wayOut }])
+}
 
 /** A document that is seen, unchanged and may be acted on. @throws Refusal that names what is missing. */
 export function rowToActOn(tx: Tx, account: Account, chosen: Chosen, rights: Right[]): DocumentRow {
@@ -58,18 +71,8 @@ export function act<T>(
  */
 export function commandsOf(decision: Decision, number: string, of = 1) {
   if (decision.answer === 'refused') throw refusedWhole(number, decision.reasons, of)
-  const [queued] = ofKind(decision.commands, 'queue-job')
-  if (queued) throw refusedWhole(number, [notYet(queued.job.kind)], of)
   return decision.commands
 }
-
-/** What is queued for a job is not carried out by the vault yet. */
-const notYet = (kind: string): Reason => ({
-  rule: 'effect',
-  message: `the effect “${kind}” is not carried out here yet`,
-  where: 'the transition',
-  wayOut: 'take the effect off the transition',
-})
 
 function refusedWhole(number: string, reasons: Reason[], of: number): Refusal {
   const others = of > 1 ? `, and so were the other ${of - 1}` : ''

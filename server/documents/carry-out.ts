@@ -13,6 +13,8 @@ import { type Actor, type AuditCode, record } from '../audit/trail'
 import { now } from '../clock'
 import type { Tx } from '../database/connection'
 import { documents, registerRows, signatures, versions } from '../database/schema'
+import { keepTasks } from '../tasks/keep'
+import { queueEffects } from './queue-effects'
 import { contentOf, type DocumentRow, type Incoming, orderOf } from './rows'
 import { statements } from './statements'
 
@@ -57,7 +59,7 @@ const writers: { [Kind in Command['kind']]: Writer<Of<Kind>> } = {
   'set-editor': { inRow: true },
   'set-holder': { inRow: false, write: setHolder },
   'set-signatures': { inRow: false, write: setSignatures },
-  // Who is told, and what is queued, is known where the chain of moves ends.
+  // Who is told is known where the chain of moves ends; what is queued, once the document stands there.
   tell: { inRow: false },
   'queue-job': { inRow: false },
   'write-attribute': { inRow: true },
@@ -187,8 +189,17 @@ export function carryOut(
   }
   if (act.isNew) statements(tx).addDocument.run({ ...row, ...standing })
   else statements(tx).changeStanding.run(standing)
+  const stands = { ...row, ...standing, ...holderAfter(commands, at) }
+  keepTasks(tx, configuration, stands, commands, actor.id, !!act.isNew)
+  queueEffects(tx, actor, configuration, stands, row.state, commands, act.why)
   const told = inTrail(configuration, outcomeOf(before, commands))
   record(tx, actor, { ...told, ...given(act), subject: subjectOf(row), at })
+}
+
+/** Who has it checked out after commands, where they say so. */
+function holderAfter(commands: Command[], at: string): Partial<DocumentRow> {
+  const [holding] = ofKind(commands, 'set-holder')
+  return holding ? { checkedOutBy: holding.holder?.id ?? null, checkedOutAt: at } : {}
 }
 
 /** The title stands beside the record as well, for lists. */

@@ -4,7 +4,7 @@ import { forOneAct } from '../../core/template'
 import { today } from '../clock'
 import { published } from '../configuration/published'
 import type { Tx } from '../database/connection'
-import { people } from '../database/schema'
+import { type MailWhen, people } from '../database/schema'
 import { allFolders } from '../directory/folders'
 import { everybody } from '../directory/people'
 import { ownOrigin } from '../mail/own-origin'
@@ -34,9 +34,9 @@ export function byItself(tx: Tx, row: DocumentRow, isSeen: Parameters<typeof ref
 
 /**
  * What follows from an act in its transaction: the moves that the document makes by itself where it stands then, each
- * with its entry in the trail, and the letters of all of it into the outbox.
+ * with its entry in the trail, and the letters of all of it into the outbox. @returns how many moves.
  */
-export function followUp(tx: Tx, id: string, commands: Command[]): void {
+export function followUp(tx: Tx, id: string, commands: Command[]): number {
   const standing = ownStanding(tx, documentRowById(tx, id))
   const { moves, document } = forOneAct(() => moveOn(standing))
   for (const { transition, commands: own } of moves)
@@ -45,12 +45,17 @@ export function followUp(tx: Tx, id: string, commands: Command[]): void {
       action: transition.name,
     })
   send(tx, { ...standing, document }, [...commands, ...moves.flatMap((move) => move.commands)])
+  return moves.length
 }
+
+/** Puts the letters of commands into the outbox, where the document stands now. */
+export const tell = (tx: Tx, id: string, commands: Command[]): void =>
+  send(tx, ownStanding(tx, documentRowById(tx, id)), commands)
 
 /** Puts the letters of commands into the outbox, one to each address. */
 function send(tx: Tx, standing: ReturnType<typeof ownStanding>, commands: Command[]): void {
   if (!commands.some(({ kind }) => kind === 'tell')) return
-  const readers: (Reader & { mailWhen: string })[] = tx
+  const readers: (Reader & { mailWhen: MailWhen })[] = tx
     .select({
       ...{ id: people.id, name: people.name, groups: people.groups, mail: people.mail },
       mailWhen: people.mailWhen,
@@ -58,12 +63,17 @@ function send(tx: Tx, standing: ReturnType<typeof ownStanding>, commands: Comman
     .from(people)
     .where(eq(people.active, true))
     .all()
-  const silent = new Set(readers.filter(({ mailWhen }) => mailWhen === 'never').map(({ mail }) => mail))
+  const wishes = new Map(readers.map(({ mail, mailWhen }) => [mail, mailWhen]))
   for (const { to, subject, body, asks } of lettersOf(standing, commands, readers))
-    for (const recipient of to)
-      if (asks.includes(recipient) || !silent.has(recipient))
-        putInOutbox(tx, { recipient, subject, body: `${body}\n\n${linkTo(standing.document.number)}` })
+    for (const recipient of to) {
+      const wish = asks.includes(recipient) ? 'at-once' : (wishes.get(recipient) ?? 'at-once')
+      const link = linkTo(standing.document.number, asks.includes(recipient))
+      if (wish !== 'never') putInOutbox(tx, { recipient, subject, body, link, gathered: wish === 'daily' })
+    }
 }
 
-/** Where a document is looked at. */
-const linkTo = (number: string): string => `${ownOrigin()}/vault/${encodeURIComponent(number)}`
+/** Where a document is looked at, or decided by whoever is asked for it. */
+const linkTo = (number: string, isAsked: boolean): string =>
+  isAsked
+    ? `${ownOrigin()}/tasks?document=${encodeURIComponent(number)}`
+    : `${ownOrigin()}/vault/${encodeURIComponent(number)}`

@@ -4,10 +4,11 @@ import { nextLabel } from '../../core/engine'
 import type { DocumentPage, Referred, Version } from '../../shared/answers'
 import { published } from '../configuration/published'
 import type { Db, Tx } from '../database/connection'
-import { people, versions } from '../database/schema'
+import { people, renditions, versions } from '../database/schema'
 import type { Account } from '../directory/people'
 import { byItself } from './follow-up'
-import { childrenOf, parentsOf, type StandingReferred } from './references'
+import { heldBy } from '../jobs/queue'
+import { childrenOf, copiesOf, parentsOf, type StandingReferred } from './references'
 import { holds, seenBy, seenRow } from './rights'
 import { type DocumentRow, holderOf, register } from './rows'
 
@@ -33,6 +34,9 @@ export function documentPage(db: Db, account: Account, number: string): Document
     register: history ? register(db, row.id) : [],
     refersTo: childrenOf(db, row.id).filter(isSeen).map(asReferred),
     usedBy: parentsOf(db, row.id).filter(isSeen).map(asReferred),
+    copyOf: copiesOf(db, row.id, 'source').filter(isSeen).map(asReferred),
+    copiedTo: copiesOf(db, row.id, 'copy').filter(isSeen).map(asReferred),
+    heldBy: heldBy(db, row.id) ?? null,
     versions: history ? versionsOf(db, row) : currentAlone(versionsOf(db, row), row),
     next: nextLabel(configuration, lifecycleOf(configuration, row.lifecycle), row),
     byItself: row.checkedOutBy ? { moves: [], undecided: null } : byItself(db, row, isSeen),
@@ -50,8 +54,21 @@ function namesOf(tx: Tx, ids: string[]): Map<string, string> {
   return new Map(found.map(({ id, name }) => [id, name]))
 }
 
-const versionsOf = (tx: Tx, { id }: DocumentRow): Version[] =>
-  tx.select().from(versions).where(eq(versions.document, id)).orderBy(desc(versions.version)).all()
+function versionsOf(tx: Tx, { id }: DocumentRow): Version[] {
+  const made = tx
+    .select({ version: renditions.version })
+    .from(renditions)
+    .where(eq(renditions.document, id))
+    .all()
+  const withPdf = new Set(made.map(({ version }) => version))
+  return tx
+    .select()
+    .from(versions)
+    .where(eq(versions.document, id))
+    .orderBy(desc(versions.version))
+    .all()
+    .map((version) => ({ ...version, hasPdf: withPdf.has(version.version) }))
+}
 
 const currentAlone = (all: Version[], { version }: DocumentRow): Version[] =>
   all.filter((entry) => entry.version === version).map((entry) => ({ ...entry, comment: null, sha256: null }))

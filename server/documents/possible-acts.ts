@@ -22,7 +22,7 @@ export function possibleActs(tx: Tx, account: Account, number: string, comment?:
       .map((transition) => ({
         transition,
         decision: told(document, decideFiring(tx, account, row, transition.id, comment)),
-        round: openRound(tx, row.id, transition, history),
+        round: openRound(tx, document, row.id, transition, history),
       })),
   )
 }

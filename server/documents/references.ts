@@ -2,14 +2,26 @@ import { eq } from 'drizzle-orm'
 import type { ReferredSnapshot } from '../../core/engine'
 import type { Referred } from '../../shared/answers'
 import type { Tx } from '../database/connection'
-import { documentReferences, documents } from '../database/schema'
-import { statements } from './statements'
+import { copies, documentReferences, documents } from '../database/schema'
+import { referred, statements } from './statements'
 
 /** Another document at the end of a reference, with all that rights on it rest on. */
 export type StandingReferred = Referred & { owner: string; creator: string }
 
 export const childrenOf = (tx: Tx, id: string): StandingReferred[] => statements(tx).children.all({ id })
 export const parentsOf = (tx: Tx, id: string): StandingReferred[] => statements(tx).parents.all({ id })
+
+/** The documents that one is a copy of (`source`), or that are copies of it (`copy`). */
+export function copiesOf(tx: Tx, id: string, end: 'source' | 'copy'): StandingReferred[] {
+  const [here, there] = end === 'source' ? [copies.copy, copies.source] : [copies.source, copies.copy]
+  return tx
+    .select(referred)
+    .from(copies)
+    .innerJoin(documents, eq(documents.id, there))
+    .where(eq(here, id))
+    .orderBy(documents.number)
+    .all()
+}
 
 /**
  * Everything a document refers to, itself or through others, and where that stands; what may not be seen has no

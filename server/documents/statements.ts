@@ -4,7 +4,8 @@ import { documentColumns, folderKey, folderPath } from './columns'
 import { allOf, placeholders } from '../database/placeholders'
 import { documentReferences, documents, registerRows, signatures, versions } from '../database/schema'
 
-const referred = {
+/** Another document, with all that rights on it rest on. */
+export const referred = {
   id: documents.id,
   number: documents.number,
   state: documents.state,

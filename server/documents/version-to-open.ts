@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm'
 import type { Tx } from '../database/connection'
-import { versions } from '../database/schema'
+import { renditions, versions } from '../database/schema'
 import type { Account } from '../directory/people'
 import { Refusal } from '../refusal'
 import { requireRights, seenRow } from './rights'
@@ -23,4 +23,15 @@ export function versionToOpen(tx: Tx, account: Account, number: string, asked: s
     .get()
   if (!version) throw new Refusal('not-found', `${row.number} has no version ${asked}`)
   return version
+}
+
+/** The PDF that was made of a version. @throws Refusal where none was. */
+export function renditionOf(tx: Tx, { document, version }: VersionRow): typeof renditions.$inferSelect {
+  const made = tx
+    .select()
+    .from(renditions)
+    .where(and(eq(renditions.document, document), eq(renditions.version, version)))
+    .get()
+  if (!made) throw new Refusal('not-found', `no PDF was made of version ${version}`)
+  return made
 }

@@ -3,7 +3,7 @@ import { eq } from 'drizzle-orm'
 import { now } from '../clock'
 import { whenFree } from '../database/busy'
 import { atomically, type Db, type Tx } from '../database/connection'
-import { comingContents, versions } from '../database/schema'
+import { comingContents, renditions, versions } from '../database/schema'
 import type { FileStore, Stored } from './store'
 
 /** Where contents come in. */
@@ -62,6 +62,7 @@ function clear(db: Db, store: FileStore, { id, sha256 }: { id: string; sha256: s
 export function dropUnreferenced(tx: Tx, store: FileStore, sha256: string): void {
   const kept =
     tx.select({ at: versions.at }).from(versions).where(eq(versions.sha256, sha256)).limit(1).get() ??
+    tx.select({ at: renditions.at }).from(renditions).where(eq(renditions.sha256, sha256)).limit(1).get() ??
     tx.select({ at: comingContents.at }).from(comingContents).where(eq(comingContents.sha256, sha256)).get()
   if (!kept) store.remove(sha256)
 }

@@ -10,7 +10,7 @@ import type { Db } from '../database/connection'
 import { documents, intakeDocuments, intakeFiles, intakes } from '../database/schema'
 import { allFolders } from '../directory/folders'
 import { asPerson } from '../directory/people'
-import type { Ending, JobContext } from '../jobs/job-kind'
+import { asker, type Ending, type JobContext } from '../jobs/job-kind'
 import { Refusal } from '../refusal'
 import { type Intake, intakeRow } from './rows'
 import { inShare } from './share'
@@ -25,7 +25,8 @@ const beingMade = 'the plan was not finished: plan again'
  * Takes seconds at a hundred thousand files: for a worker thread, never for the request path.
  */
 export async function makePlan(context: JobContext): Promise<Ending> {
-  const { db, job, person, portion } = context
+  const { db, job, portion } = context
+  const person = asker(context)
   const { id } = intakeRow(db, job.subject)
   const mark = (values: Partial<Intake>) =>
     portion((tx) => tx.update(intakes).set(values).where(eq(intakes.id, id)).run())

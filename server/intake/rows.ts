@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm'
 import type { Tx } from '../database/connection'
 import { intakes } from '../database/schema'
+import { isBusy } from '../jobs/queue'
 import { Refusal } from '../refusal'
 
 export type Intake = typeof intakes.$inferSelect
@@ -13,7 +14,7 @@ export function intakeRow(tx: Tx, id: string): Intake {
 }
 
 /** @throws Refusal while a job of the intake waits or is under way. */
-export function requireIdle(runner: { isBusy: (subject: string) => boolean }, id: string): void {
-  if (runner.isBusy(id))
+export function requireIdle(tx: Tx, id: string): void {
+  if (isBusy(tx, id))
     throw new Refusal('conflict', 'the intake is at work: wait until its job has ended, or stop it')
 }

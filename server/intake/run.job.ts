@@ -7,7 +7,7 @@ import { intakeDocuments, intakes } from '../database/schema'
 import type { Incoming } from '../documents/rows'
 import type { Account } from '../directory/people'
 import { dropUnreferenced } from '../files/coming'
-import type { Ending, JobContext, JobKindModule } from '../jobs/job-kind'
+import { asker, type Ending, type JobContext, type JobKindModule } from '../jobs/job-kind'
 import { atOnce, batches } from '../jobs/parallel'
 import { Refusal } from '../refusal'
 import { bringIn } from './bring-in'
@@ -37,12 +37,13 @@ async function runIntake(context: JobContext): Promise<Ending> {
   const intake = intakeRow(db, job.subject)
   const root = await inShare(intake.archive, 'archive')
   const { ready, before } = progressSoFar(db, intake.id)
+  const person = asker(context)
   let done = before
   const storing = new StoringThread(store.root, root)
   try {
     for await (const fetched of fetchAhead(db, intake.id, storing))
       for (const few of batches(fetched, together)) {
-        bringFewIn(context, intake, few)
+        bringFewIn(context, person, intake, few)
         done += few.length
         if (!progress(done, before + ready)) return 'stopped'
       }
@@ -96,7 +97,7 @@ function nextReady(db: Db, intake: string, after: number): PlannedRow[] {
     .all()
 }
 
-function bringFewIn({ person, portion }: JobContext, intake: Intake, few: Fetched[]): void {
+function bringFewIn({ portion }: JobContext, person: Account, intake: Intake, few: Fetched[]): void {
   portion((tx) => {
     for (const { row, stored } of few) {
       const reason = 'fault' in stored ? stored.fault : bringOneIn(tx, person, intake, row, stored.files)
@@ -151,7 +152,7 @@ function tickFailed(tx: Tx, { intake, position, number }: PlannedRow, message: s
 }
 
 /** Says in the trail how it ended, and clears away the contents of documents that did not come in. */
-function finish({ db, store, person, portion }: JobContext, intake: Intake): void {
+function finish({ db, store, actor, portion }: JobContext, intake: Intake): void {
   const ofThis = eq(intakeDocuments.intake, intake.id)
   const failed = db
     .select({ plan: intakeDocuments.plan })
@@ -170,7 +171,7 @@ function finish({ db, store, person, portion }: JobContext, intake: Intake): voi
       .groupBy(intakeDocuments.status)
       .all()
     tx.update(intakes).set({ stage: 'done' }).where(eq(intakes.id, intake.id)).run()
-    record(tx, person, {
+    record(tx, actor, {
       code: 'finish-intake',
       action: 'finish intake',
       subject: { kind: 'intake', id: intake.id, name: intake.name },
@@ -179,4 +180,4 @@ function finish({ db, store, person, portion }: JobContext, intake: Intake): voi
   })
 }
 
-export const runJob: JobKindModule = { name: 'run an intake', run: runIntake }
+export const runJob: JobKindModule = { lane: 'long', attempts: 1, run: runIntake }

@@ -8,7 +8,7 @@ import { atomically, type Db, type Tx } from '../database/connection'
 import { intakes } from '../database/schema'
 import { allFolders } from '../directory/folders'
 import type { Account } from '../directory/people'
-import type { JobRunner } from '../jobs/runner'
+import { enqueue } from '../jobs/queue'
 import type { Intake } from './rows'
 import { inShare } from './share'
 
@@ -18,7 +18,6 @@ import { inShare } from './share'
  */
 export async function startIntake(
   db: Db,
-  runner: JobRunner,
   person: Account,
   asked: { archive: string; register: string | null },
 ): Promise<string> {
@@ -45,7 +44,7 @@ export async function startIntake(
       subject: { kind: 'intake', id: intake.id, name: intake.name },
       after: { archive: asked.archive, register: asked.register },
     })
-    runner.enqueue(tx, {
+    enqueue(tx, {
       kind: 'intake-read',
       subject: intake.id,
       subjectName: intake.name,

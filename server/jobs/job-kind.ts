@@ -1,17 +1,29 @@
-import type { Job } from '../../shared/answers'
+import type { Job, JobInput } from '../../shared/answers'
 import type { Db, Tx } from '../database/connection'
-import type { Account } from '../directory/people'
+import { account, type Account } from '../directory/people'
+import type { Actor } from '../audit/trail'
 import { FileStore } from '../files/store'
 
-export type Ending = 'done' | 'stopped'
+/** How a job ended; with a sentence of what came of it. */
+export type Ending = 'done' | 'stopped' | { done: string }
+
+/** Long work has a lane of its own, so that what takes a moment need not wait for it. */
+export type Lane = 'long' | 'short'
+
+/** A job with all that stands in the queue of it. */
+export interface QueuedJob extends Job {
+  document: string | null
+  input: JobInput | null
+}
 
 /** What a job works with. */
 export interface JobContext {
   db: Db
   store: FileStore
-  job: Job
-  /** Who asked for it: what it does is done in their name. */
-  person: Account
+  dataFolder: string
+  job: QueuedJob
+  /** In whose name it acts: whoever asked for it, or the system. */
+  actor: Actor
   /** Says how far it is; answers whether to go on. */
   progress(done: number, total: number): boolean
   /** Writes a part of the work in one transaction, after letting acts of people go first. Keep it short. */
@@ -20,7 +32,28 @@ export interface JobContext {
 
 /** What one kind of job is; it runs in a worker thread. */
 export interface JobKindModule {
-  /** What people call it. */
-  name: string
+  lane: Lane
+  /** How often it is tried before it has failed. */
+  attempts: number
   run: (context: JobContext) => Promise<Ending>
+}
+
+/** A failure that trying again does not mend. */
+export class JobError extends Error {
+  constructor(message: string, options?: ErrorOptions) {
+    super(message, options)
+    this.name = 'JobError'
+  }
+}
+
+/**
+ * Who asked for a job that an administrator alone may have done. @throws JobError where they have left meanwhile:
+ * nobody acts in their name any more.
+ */
+export function asker({ db, job: { personId, subjectName } }: JobContext): Account {
+  const person = account(db, personId)
+  if (person?.active && person.administrator) return person
+  throw new JobError(
+    `${person?.name ?? personId}, who asked for this, is no administrator any more: another one can carry on with ${subjectName}`,
+  )
 }

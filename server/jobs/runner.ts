@@ -1,30 +1,36 @@
-import { randomUUID } from 'node:crypto'
 import { Worker } from 'node:worker_threads'
-import { asc, eq, inArray } from 'drizzle-orm'
-import type { Job } from '../../shared/answers'
+import { and, eq, inArray, isNull, lte, or } from 'drizzle-orm'
 import { now } from '../clock'
 import { waiting, whenFree } from '../database/busy'
-import type { Db, Tx } from '../database/connection'
+import type { Db } from '../database/connection'
 import { jobs } from '../database/schema'
-import { Refusal } from '../refusal'
+import type { Lane } from './job-kind'
+import { kindsIn, lanes } from './lanes'
+import { queue } from './queue'
+import { queueScheduled } from './schedules'
+import { tryAgainOrFail } from './take'
 
-/** What a job's thread is started with. */
-export interface JobStart {
+/** What a lane’s thread is started with. */
+export interface LaneStart {
   dataFolder: string
-  jobId: string
+  lane: Lane
   /** How many acts of people wait for the database. */
   waiting: Int32Array
 }
 
 /** The most memory that one job may take, in megabytes: what needs more fails alone, and the server stays. */
 const mostMemory = 4096
+/** How often schedules, pauses and leases are looked at, in milliseconds. */
+const every = 1000
 
 /**
- * The queue: one job at a time, oldest first, each in a worker thread. The queue is a table, so a job that
- * was under way when the server ended is taken up again at the next start.
+ * The queue at work: in each lane one job at a time, by priority and then the oldest first, in a thread that ends when
+ * nothing is left. The queue is a table: a job that was under way when the server ended is taken up at the next start,
+ * and one whose thread dies or says nothing for as long as its lease lasts is tried again.
  */
 export class JobRunner {
-  private working = false
+  private readonly threads = new Map<Lane, Worker>()
+  private timer: NodeJS.Timeout | undefined
 
   constructor(
     private readonly db: Db,
@@ -34,98 +40,74 @@ export class JobRunner {
 
   /** Whether a job is under way. */
   get isWorking(): boolean {
-    return this.working
+    return this.threads.size > 0
   }
 
-  /** Takes up what a former server left behind. */
+  /** Takes up what a former server left behind, and looks at the queue from then on. */
   async start(): Promise<void> {
     await whenFree(() => {
-      this.db.update(jobs).set({ status: 'queued' }).where(eq(jobs.status, 'running')).run()
+      const left = { status: 'queued' as const, leaseUntil: null }
+      this.db.update(jobs).set(left).where(eq(jobs.status, 'running')).run()
     })
-    void this.work()
+    queue.on('queued', () => this.wake())
+    this.timer = setInterval(() => void this.turn(), every).unref()
+    this.wake()
   }
 
-  /** Queues a job in the caller's transaction; it begins once that has ended well. */
-  enqueue(tx: Tx, job: Pick<Job, 'kind' | 'subject' | 'subjectName' | 'personId'>): Job {
-    const row: Job = {
-      ...job,
-      id: randomUUID(),
-      status: 'queued',
-      stopAsked: false,
-      done: 0,
-      total: 0,
-      message: null,
-      queuedAt: now(),
-      startedAt: null,
-      endedAt: null,
-    }
-    tx.insert(jobs).values(row).run()
-    setImmediate(() => void this.work())
-    return row
+  stop(): void {
+    clearInterval(this.timer)
   }
 
-  /** Asks a job to stop at its next document or batch. @throws Refusal where it has ended already. */
-  stop(id: string): void {
-    const job = this.db.select().from(jobs).where(eq(jobs.id, id)).get()
-    if (!job) throw new Refusal('not-found', `there is no job “${id}”`)
-    if (job.status === 'queued') this.write(id, { status: 'stopped', endedAt: now() })
-    else if (job.status === 'running') this.write(id, { stopAsked: true })
-    else throw new Refusal('conflict', 'the job has ended already')
-  }
-
-  /** Whether a job of this subject is waiting or under way. */
-  isBusy(subject: string): boolean {
-    return this.db
-      .select({ subject: jobs.subject })
-      .from(jobs)
-      .where(inArray(jobs.status, ['queued', 'running']))
-      .all()
-      .some((job) => job.subject === subject)
-  }
-
-  private async work(): Promise<void> {
-    if (this.working) return
-    this.working = true
+  private async turn(): Promise<void> {
     try {
-      for (let id = await whenFree(() => this.take()); id; id = await whenFree(() => this.take()))
-        await this.run(id)
+      await whenFree(() => queueScheduled(this.db))
+      await this.takeFromTheDead()
     } catch (error) {
-      console.error(error)
-    } finally {
-      this.working = false
+      console.error('The queue could not be looked at:', error)
     }
+    this.wake()
   }
 
-  /** Marks the oldest job as running. @returns its id, or undefined where none waits. */
-  private take(): string | undefined {
-    const job = this.db
-      .select({ id: jobs.id })
-      .from(jobs)
-      .where(eq(jobs.status, 'queued'))
-      .orderBy(asc(jobs.queuedAt))
-      .limit(1)
-      .get()
-    if (job) this.write(job.id, { status: 'running', startedAt: now(), endedAt: null })
-    return job?.id
+  /** Ends threads that have said nothing for too long; what they had is tried again. */
+  private async takeFromTheDead(): Promise<void> {
+    const lost = and(eq(jobs.status, 'running'), lte(jobs.leaseUntil, now()))
+    for (const { kind } of this.db.select({ kind: jobs.kind }).from(jobs).where(lost).all())
+      for (const lane of lanes) if (kindsIn(lane).includes(kind)) await this.threads.get(lane)?.terminate()
   }
 
-  private async run(jobId: string): Promise<void> {
-    const workerData: JobStart = { dataFolder: this.dataFolder, jobId, waiting }
+  /** Begins a thread for each lane in which something waits and none is at work. */
+  private wake(): void {
+    for (const lane of lanes) if (!this.threads.has(lane) && this.waits(lane)) this.begin(lane)
+  }
+
+  private waits(lane: Lane): boolean {
+    const due = or(isNull(jobs.nextAt), lte(jobs.nextAt, now()))
+    const open = and(eq(jobs.status, 'queued'), inArray(jobs.kind, kindsIn(lane)), due)
+    return this.db.select({ id: jobs.id }).from(jobs).where(open).limit(1).get() !== undefined
+  }
+
+  private begin(lane: Lane): void {
+    const workerData: LaneStart = { dataFolder: this.dataFolder, lane, waiting }
     const worker = new Worker(this.workerFile, {
       workerData,
       resourceLimits: { maxOldGenerationSizeMb: mostMemory },
     })
-    let failure = 'the job ended without a word'
+    this.threads.set(lane, worker)
+    let failure = 'its thread ended without a word'
     worker.on('error', (error) => (failure = error.message))
-    await new Promise((ended) => worker.once('exit', ended))
-    await whenFree(() => {
-      const left = this.db.select({ status: jobs.status }).from(jobs).where(eq(jobs.id, jobId)).get()
-      if (left?.status === 'running')
-        this.write(jobId, { status: 'failed', message: failure, endedAt: now() })
+    worker.once('exit', () => {
+      whenFree(() => this.clearAfter(lane, failure))
+        .catch((error: unknown) => console.error(error))
+        .finally(() => {
+          this.threads.delete(lane)
+          this.wake()
+        })
     })
   }
 
-  private write(id: string, values: Partial<Job>): void {
-    this.db.update(jobs).set(values).where(eq(jobs.id, id)).run()
+  /** What a thread that has ended left under way is tried again, or has failed. */
+  private clearAfter(lane: Lane, failure: string): void {
+    const left = and(eq(jobs.status, 'running'), inArray(jobs.kind, kindsIn(lane)))
+    for (const job of this.db.select().from(jobs).where(left).all()) tryAgainOrFail(this.db, job, failure)
   }
 }

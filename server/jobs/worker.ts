@@ -1,56 +1,82 @@
 import { join } from 'node:path'
 import { parentPort, workerData } from 'node:worker_threads'
 import { eq } from 'drizzle-orm'
-import type { Job } from '../../shared/answers'
+import { system } from '../../core/engine'
+import { useSandbox } from '../../core/script'
+import type { Actor } from '../audit/trail'
 import { now } from '../clock'
 import { giveWay } from '../database/busy'
 import { atomically, type Db, openDatabase } from '../database/connection'
 import { jobs } from '../database/schema'
-import { account, type Account } from '../directory/people'
+import { account } from '../directory/people'
 import { faultOfStorage } from '../files/storage-fault'
 import { FileStore } from '../files/store'
-import type { JobContext } from './job-kind'
+import { Refusal } from '../refusal'
+import { ScriptThread } from '../scripts/thread'
+import { JobError, type JobContext, type QueuedJob } from './job-kind'
 import { jobKinds } from './kinds'
-import type { JobStart } from './runner'
+import type { LaneStart } from './runner'
+import { leaseFromNow, takeNext, tryAgainOrFail } from './take'
 
 /** Between two writes of the progress, in milliseconds. */
 const every = 200
+/** Between two renewals of the lease while a job waits for something, in milliseconds. */
+const renewal = 30_000
 
-/** One job in a thread of its own, with its own connection. It ends by writing the job's ending into its row. */
-async function work({ dataFolder, jobId, waiting }: JobStart): Promise<void> {
+/** The jobs of one lane in a thread of its own, with its own connection, one after the other until none waits. */
+async function work({ dataFolder, lane, waiting }: LaneStart): Promise<void> {
   const db = openDatabase(dataFolder, 'normal')
-  const job = db.select().from(jobs).where(eq(jobs.id, jobId)).get()!
-  const { progress, last } = progressOf(db, jobId)
-  const end = (values: Partial<Job>) =>
-    db
-      .update(jobs)
-      .set({ ...last(), ...values, endedAt: now() })
-      .where(eq(jobs.id, jobId))
-      .run()
   const store = new FileStore(join(dataFolder, 'files'))
+  const scripts = new ScriptThread(new URL('script-worker.mjs', import.meta.url))
+  useSandbox((...asked) => scripts.run(...asked))
   const portion: JobContext['portion'] = (body) => {
     giveWay(waiting)
     return atomically(db, body)
   }
   try {
-    const person = asker(db, job)
-    end({ status: await jobKinds[job.kind].run({ db, store, job, person, progress, portion }) })
-  } catch (error) {
-    end({ status: 'failed', message: faultOfStorage(error) ?? (error as Error).message })
+    for (;;) {
+      const job = portion((tx) => takeNext(tx, lane))
+      if (!job) return
+      await runOne({ db, store, dataFolder, job, portion })
+    }
   } finally {
+    scripts.end()
     await store.close()
     db.$client.close()
   }
 }
 
-/** Who asked for a job. @throws Error where they have left meanwhile: nobody acts in their name any more. */
-function asker(db: Db, { personId, subjectName }: Job): Account {
-  const person = account(db, personId)
-  if (person?.active && person.administrator) return person
-  throw new Error(
-    `${person?.name ?? personId}, who asked for this, is no administrator any more: another one can carry on with ${subjectName}`,
-  )
+/** Runs one job, and writes its ending into its row. */
+async function runOne(parts: Omit<JobContext, 'progress' | 'actor'>): Promise<void> {
+  const { db, job } = parts
+  const { progress, last } = progressOf(db, job.id)
+  const renewing = setInterval(() => renew(db, job.id), renewal)
+  try {
+    const ending = await jobKinds[job.kind].run({ ...parts, progress, actor: actorOf(db, job) })
+    const told =
+      typeof ending === 'string'
+        ? { status: ending, message: null }
+        : { status: 'done' as const, message: ending.done }
+    db.update(jobs)
+      .set({ ...last(), ...told, endedAt: now(), leaseUntil: null })
+      .where(eq(jobs.id, job.id))
+      .run()
+  } catch (error) {
+    if (last()) db.update(jobs).set(last()!).where(eq(jobs.id, job.id)).run()
+    const isFinal = error instanceof JobError || error instanceof Refusal
+    tryAgainOrFail(db, job, faultOfStorage(error) ?? (error as Error).message, isFinal)
+  } finally {
+    clearInterval(renewing)
+  }
 }
+
+const actorOf = (db: Db, { personId }: QueuedJob): Actor => {
+  const person = personId ? account(db, personId) : undefined
+  return person ? { id: person.id, name: person.name } : { id: null, name: system.name }
+}
+
+const renew = (db: Db, id: string) =>
+  db.update(jobs).set({ leaseUntil: leaseFromNow() }).where(eq(jobs.id, id)).run()
 
 function progressOf(db: Db, jobId: string) {
   let last: { done: number; total: number } | undefined
@@ -60,11 +86,14 @@ function progressOf(db: Db, jobId: string) {
     last = { done, total }
     if (Date.now() - written < every) return true
     written = Date.now()
-    db.update(jobs).set(last).where(eq(jobs.id, jobId)).run()
+    db.update(jobs)
+      .set({ ...last, leaseUntil: leaseFromNow() })
+      .where(eq(jobs.id, jobId))
+      .run()
     return !stopAsked.get(jobId)
   }
   return { progress, last: () => last }
 }
 
-await work(workerData as JobStart)
+await work(workerData as LaneStart)
 parentPort!.postMessage('ended')

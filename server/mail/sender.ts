@@ -2,19 +2,25 @@ import { and, asc, eq, isNull, lte } from 'drizzle-orm'
 import { createTransport, type Transporter } from 'nodemailer'
 import { clock, now } from '../clock'
 import { whenFree } from '../database/busy'
-import type { Db } from '../database/connection'
+import { atomically, type Db } from '../database/connection'
 import { outbox } from '../database/schema'
+import { asHtml, asText } from './as-html'
 
 /** How often it is looked whether something waits, in milliseconds. */
-const every = 2000
+const every = 1000
 /** Between tries of one letter, in seconds; after the last it is given up. */
 const pauses = [10, 60, 300, 1800, 7200, 21_600]
 /** How long a mail server may be silent, in milliseconds. */
 const patience = 20_000
+/** How many letters are on their way at a time, and over how many connections. */
+const atOnce = { letters: 100, connections: 4 }
+
+type Waiting = typeof outbox.$inferSelect
 
 /**
- * Sends what stands in the outbox, one letter after the other, by SMTP (RFC 5321). A mail server that is down delays
- * the mail and nothing else. What a letter says is emptied once it is out, since links in it are secrets.
+ * Sends what stands in the outbox by SMTP (RFC 5321), some letters at a time. A mail server that is down delays the
+ * mail and nothing else. A letter keeps its message id, whatever happens, so that one that went out just before a kill
+ * is known for the same. What opens the vault is emptied once it is out.
  */
 export class MailSender {
   private timer: NodeJS.Timeout | undefined
@@ -26,7 +32,8 @@ export class MailSender {
     private readonly from: string,
   ) {
     const limits = { connectionTimeout: patience, greetingTimeout: patience, socketTimeout: patience }
-    this.transport = createTransport({ url: server, ...limits } as object)
+    const pool = { pool: true, maxConnections: atOnce.connections, maxMessages: Infinity }
+    this.transport = createTransport({ url: server, ...limits, ...pool } as object)
   }
 
   start(): void {
@@ -40,35 +47,57 @@ export class MailSender {
 
   stop(): void {
     clearTimeout(this.timer)
+    this.transport.close()
   }
 
   /** Sends all that is due. */
   async sendAll(): Promise<void> {
+    const due = and(isNull(outbox.sentAt), lte(outbox.nextAt, now()))
     for (;;) {
-      const due = and(isNull(outbox.sentAt), lte(outbox.nextAt, now()))
-      const letter = this.db.select().from(outbox).where(due).orderBy(asc(outbox.nextAt)).limit(1).get()
-      if (!letter) return
-      await this.send(letter)
+      const letters = this.db
+        .select()
+        .from(outbox)
+        .where(due)
+        .orderBy(asc(outbox.nextAt), asc(outbox.id))
+        .limit(atOnce.letters)
+        .all()
+      if (letters.length === 0) return
+      const problems = await Promise.all(letters.map((letter) => this.send(letter)))
+      // Waits for its turn: a letter that is out and not noted would go out again.
+      await whenFree(() =>
+        atomically(this.db, (tx) =>
+          letters.forEach((letter, index) => {
+            const outcome = outcomeOf(letter, problems[index]!)
+            tx.update(outbox).set(outcome).where(eq(outbox.id, letter.id)).run()
+          }),
+        ),
+      )
     }
   }
 
-  private async send(letter: typeof outbox.$inferSelect): Promise<void> {
-    const { id, recipient, subject, body, attempts } = letter
-    const messageId = `<outbox-${id}@${this.from.split('@').at(-1)}>`
-    const problem = await this.transport
-      .sendMail({ from: this.from, to: recipient, subject, text: body, messageId })
-      .then(
-        () => null,
-        (error: Error) => error.message,
-      )
-    const pause = pauses[attempts]
-    const nextAt =
-      problem && pause !== undefined ? new Date(clock.now().getTime() + pause * 1000).toISOString() : null
-    const outcome =
-      problem === null
-        ? { sentAt: now(), nextAt: null, problem: null, body: '', attempts: attempts + 1 }
-        : { nextAt, problem, attempts: attempts + 1 }
-    // Waits for its turn: a letter that is out and not noted would go out again.
-    await whenFree(() => this.db.update(outbox).set(outcome).where(eq(outbox.id, id)).run())
+  /** @returns what the mail server has against it; null where it took it. */
+  private async send({ id, at, recipient, subject, body, link }: Waiting): Promise<string | null> {
+    const messageId = `<${messageName(id, at)}@${this.from.split('@').at(-1)}>`
+    const content = { text: asText(body, link), html: asHtml(body, link) }
+    try {
+      await this.transport.sendMail({ from: this.from, to: recipient, subject, ...content, messageId })
+      return null
+    } catch (error) {
+      return (error as Error).message
+    }
   }
+}
+
+/** What a letter is known by, here and at the mail server; the moment keeps apart what a restored vault counts anew. */
+export const messageName = (id: number, at: string): string => `outbox-${id}-${Date.parse(at).toString(36)}`
+
+function outcomeOf({ attempts, body, secret }: Waiting, problem: string | null): Partial<Waiting> {
+  if (problem === null)
+    return {
+      ...{ sentAt: now(), nextAt: null, problem: null, attempts: attempts + 1 },
+      body: secret ? '' : body,
+    }
+  const pause = pauses[attempts]
+  const nextAt = pause === undefined ? null : new Date(clock.now().getTime() + pause * 1000).toISOString()
+  return { nextAt, problem, attempts: attempts + 1 }
 }

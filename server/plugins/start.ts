@@ -1,8 +1,12 @@
 import { join } from 'node:path'
+import { useSandbox } from '../../core/script'
 import { DataFolderError } from '../database/connection'
+import { published } from '../configuration/published'
+import { atomically } from '../database/connection'
 import { clearLeftBehind } from '../files/coming'
 import { MailSender } from '../mail/sender'
 import { startMailServer } from '../stand-ins/mail-server'
+import { fillTasks } from '../tasks/keep'
 import { type Vault, vault } from '../utils/vault'
 
 /** The vault; where its data folder cannot be used, the server says why and ends. */
@@ -27,13 +31,15 @@ async function startMail(db: Vault['db'], dataFolder: string): Promise<void> {
  * up again. What cannot be cleared is said in the log, and keeps no job waiting.
  */
 export default defineNitroPlugin(async () => {
-  const { db, store, runner, dataFolder } = opened()
+  const { db, store, runner, dataFolder, scripts } = opened()
+  useSandbox((...asked) => scripts.run(...asked))
   try {
     clearLeftBehind(db, store)
     await store.sweep()
   } catch (error) {
     console.error('What the last server left half-written could not be cleared away:', error)
   }
+  atomically(db, (tx) => fillTasks(tx, published(tx).configuration))
   await runner.start()
   await startMail(db, dataFolder)
 })

@@ -44,6 +44,7 @@ export function sendFirstLink(db: Db, actor: Account, personId: string, origin: 
     const link = linkAt(origin, newLink(tx, person.id, hours.first))
     putInOutbox(tx, {
       recipient: person.mail,
+      secret: true,
       subject: 'Your sign-in to the vault',
       body: letter(
         `${person.name},`,
@@ -70,6 +71,7 @@ export async function sendForgotten(db: Db, mail: string, place: string, origin:
     if (!person?.active) return
     putInOutbox(tx, {
       recipient: person.mail,
+      secret: true,
       subject: 'Another password for the vault',
       body: letter(
         `${person.name},`,

@@ -1,6 +1,10 @@
-import { mkdirSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { SMTPServer } from 'smtp-server'
+
+/** What stands before the @ of a letter’s message id, as far as it can be in a file’s name. */
+const idIn = (letter: Buffer): string =>
+  /^message-id: *<([a-z0-9-]{1,60})@/im.exec(letter.subarray(0, 4000).toString('latin1'))?.[1] ?? 'none'
 
 /** The most bytes of one letter that are kept. */
 const most = 5 * 2 ** 20
@@ -12,6 +16,7 @@ const most = 5 * 2 ** 20
 export function startMailServer(folder: string): Promise<string> {
   mkdirSync(folder, { recursive: true, mode: 0o700 })
   let count = 0
+  const known = new Set(readdirSync(folder).map((name) => name.split(' ')[2]))
   const server = new SMTPServer({
     authOptional: true,
     disabledCommands: ['STARTTLS', 'AUTH'],
@@ -23,8 +28,14 @@ export function startMailServer(folder: string): Promise<string> {
         const to = session.envelope.rcptTo
           .map(({ address }) => address.replace(/[^a-z0-9.@-]/gi, '_'))
           .join(',')
-        const name = `${new Date().toISOString().replace(/:/g, '-')} ${++count} ${to.slice(0, 100)}.eml`
-        writeFileSync(join(folder, name), Buffer.concat(chunks), { mode: 0o600 })
+        const letter = Buffer.concat(chunks)
+        const id = idIn(letter)
+        // As mail servers do: one that comes again is the same letter.
+        if (id !== 'none' && known.has(id)) return done()
+        known.add(id)
+        const moment = new Date().toISOString().replace(/:/g, '-')
+        const name = `${moment} ${++count} ${id} ${to.slice(0, 100)}.eml`
+        writeFileSync(join(folder, name), letter, { mode: 0o600 })
         done()
       })
     },

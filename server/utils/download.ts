@@ -1,6 +1,8 @@
 import type { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import type { H3Event } from 'h3'
+import type { FileStore } from '../files/store'
+import { Refusal } from '../refusal'
 
 /**
  * Sends a stream as the answer. Whoever breaks the download off, at whatever moment, lets the file go: a
@@ -11,4 +13,26 @@ export async function download(event: H3Event, source: Readable): Promise<void> 
   await pipeline(source, event.node.res).catch((error: NodeJS.ErrnoException) => {
     if (error.code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error
   })
+}
+
+/** Sends a content of the store as a file to keep. @throws Refusal where it is not any more what came in. */
+export async function downloadContent(
+  event: H3Event,
+  store: FileStore,
+  { fileName, sha256, size }: { fileName: string; sha256: string; size: number },
+  what: string,
+): Promise<void> {
+  const fault = await store.faultOf(sha256, size)
+  if (fault)
+    throw new Refusal(
+      'conflict',
+      `${what} ${fault}: ask whoever runs the server to put it back from a backup`,
+    )
+  setResponseHeaders(event, {
+    'content-type': 'application/octet-stream',
+    'content-length': size,
+    'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}`,
+    'x-content-type-options': 'nosniff',
+  })
+  return download(event, store.read(sha256))
 }

@@ -3,12 +3,15 @@ import { Computer } from '../compute/computer'
 import { type Db, migrateDatabase, openDatabase } from '../database/connection'
 import { FileStore } from '../files/store'
 import { JobRunner } from '../jobs/runner'
+import { ScriptThread } from '../scripts/thread'
 
 export interface Vault {
   db: Db
   store: FileStore
   runner: JobRunner
   computer: Computer
+  /** Where scripts run. */
+  scripts: ScriptThread
   dataFolder: string
 }
 
@@ -27,6 +30,7 @@ export function vault(): Vault {
     resolve(process.env.ILMENITE_PROGRAMS ?? '.output/server/programs', `${name}.mjs`)
   const runner = new JobRunner(db, dataFolder, program('job-worker'))
   const computer = new Computer(program('compute-worker'), dataFolder)
-  opened = { db, store, runner, computer, dataFolder }
+  const scripts = new ScriptThread(program('script-worker'))
+  opened = { db, store, runner, computer, scripts, dataFolder }
   return opened
 }

@@ -93,3 +93,12 @@ export interface SchemeUse {
   lifecycles: string[]
   labels: LabelUse[]
 }
+
+/** The documents that would move by themselves once the draft is in force, and would not now. */
+export interface WouldMove {
+  numbers: string[]
+  count: number
+  looked: number
+  /** Whether all of them were looked at. */
+  isWhole: boolean
+}

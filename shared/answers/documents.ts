@@ -71,6 +71,8 @@ export interface Version {
   comment: string | null
   at: string
   personName: string
+  /** Whether a PDF was made of its sheet. */
+  hasPdf?: boolean
 }
 
 /** Another document at the end of a reference. */
@@ -91,6 +93,11 @@ export interface DocumentPage {
   register: RegisterRow[]
   refersTo: Referred[]
   usedBy: Referred[]
+  /** What it is a copy of, and what are copies of it, by an effect. */
+  copyOf: Referred[]
+  copiedTo: Referred[]
+  /** The job that has it at the moment, in words. */
+  heldBy: string | null
   versions: Version[]
   next: string | null
   /** What it would do by itself if something moved it, and why it stays where it does not. */
@@ -116,6 +123,8 @@ export interface OpenRound {
     name: string
     needed: number
     signed: { person: string; name: string; on: string; comment: string | null; active: boolean }[]
+    /** Who could sign it now, by name. */
+    could: string[]
   }[]
 }
 

@@ -1,5 +1,30 @@
-export type JobKind = 'intake-read' | 'intake-plan' | 'intake-run'
+import type { DocumentRecord } from '../../core/attribute'
+import type { Effect } from '../../core/effect'
+
+/** Kinds that the administrator may queue or schedule. */
+export const readyKinds = ['verify', 'backup', 'digest', 'remind', 'move'] as const
+export type ReadyKind = (typeof readyKinds)[number]
+/** Kinds that carry out an effect of a transition. */
+export type EffectJobKind = Extract<Effect, { kind: 'copy' | 'render' | 'run' }>['kind']
+export type JobKind = 'intake-read' | 'intake-plan' | 'intake-run' | ReadyKind | EffectJobKind
 export type JobStatus = 'queued' | 'running' | 'stopped' | 'done' | 'failed'
+
+/** What a job works with besides its subject. */
+export interface JobInput {
+  /** Remind: so many days is too long. */
+  days?: number
+  /** Move: these documents alone, by their numbers. */
+  numbers?: string[]
+  /** An effect: what it is, and the moment it belongs to. */
+  effect?: Extract<Effect, { kind: EffectJobKind }>
+  version?: number
+  revision?: string | null
+  state?: string
+  transition?: { id: string; name: string; from: string; to: string }
+  record?: DocumentRecord
+  comment?: string
+  personName?: string
+}
 
 /** Background work in the queue. */
 export interface Job {
@@ -16,4 +41,31 @@ export interface Job {
   queuedAt: string
   startedAt: string | null
   endedAt: string | null
+  priority: number
+  attempts: number
+  nextAt: string | null
+}
+
+/** What queues a job again and again. */
+export interface Schedule {
+  id: string
+  kind: ReadyKind
+  cron: string
+  words: string
+  days: number | null
+  active: boolean
+  personName: string
+  at: string
+  lastAt: string | null
+  /** The next three times, in ISO time. */
+  next: string[]
+}
+
+/** A schedule as it would be, while it is written. */
+export interface ReadSchedule {
+  cron: string
+  words: string
+  next: string[]
+  /** The time zone in which its hours are meant. */
+  zone: string
 }

@@ -1,6 +1,6 @@
 import { StartIntakeRequest } from '../../../shared/requests'
 import { startIntake } from '../../intake/start'
 
-export default route('administrator', async ({ event, db, runner, account }) => ({
-  id: await startIntake(db, runner, account, await body(event, StartIntakeRequest)),
+export default route('administrator', async ({ event, db, account }) => ({
+  id: await startIntake(db, account, await body(event, StartIntakeRequest)),
 }))

@@ -1,6 +1,7 @@
-import type { JobKind, JobStatus } from '../../../shared/answers'
+import type { JobInput, JobKind, JobStatus } from '../../../shared/answers'
 import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 
+/** The one queue: what waits, what is under way, and what has ended. */
 export const jobs = sqliteTable(
   'jobs',
   {
@@ -8,6 +9,7 @@ export const jobs = sqliteTable(
     kind: text().$type<JobKind>().notNull(),
     subject: text().notNull(),
     subjectName: text().notNull(),
+    /** Who asked for it; empty where a schedule did. */
     personId: text().notNull(),
     status: text().$type<JobStatus>().notNull(),
     stopAsked: integer({ mode: 'boolean' }).notNull().default(false),
@@ -17,9 +19,37 @@ export const jobs = sqliteTable(
     queuedAt: text().notNull(),
     startedAt: text(),
     endedAt: text(),
+    /** The higher comes first. */
+    priority: integer().notNull().default(0),
+    /** How often it was begun, and when it is begun again after a failure. */
+    attempts: integer().notNull().default(0),
+    nextAt: text(),
+    /** A worker that says nothing until then has lost it. */
+    leaseUntil: text(),
+    /** The document that is held for it while it is under way. */
+    document: text(),
+    /** What it works with, as its kind says. */
+    input: text({ mode: 'json' }).$type<JobInput>(),
+    schedule: text(),
   },
   (table) => [
     index('jobs_status').on(table.status, table.queuedAt),
     index('jobs_subject').on(table.subject, table.queuedAt),
+    index('jobs_document').on(table.document, table.status),
+    index('jobs_queued').on(table.queuedAt),
   ],
 )
+
+/** What queues a job again and again. */
+export const schedules = sqliteTable('schedules', {
+  id: text().primaryKey(),
+  kind: text().$type<JobKind>().notNull(),
+  /** Five fields of cron. */
+  cron: text().notNull(),
+  input: text({ mode: 'json' }).$type<JobInput>(),
+  active: integer({ mode: 'boolean' }).notNull().default(true),
+  personName: text().notNull(),
+  at: text().notNull(),
+  lastAt: text(),
+  nextAt: text(),
+})

@@ -1,10 +1,10 @@
-import { record } from '../../audit/trail'
-import { now } from '../../clock'
+import { decideCheckOut, decideUndoCheckOut } from '../../../core/engine'
 import { atomically, type Db } from '../../database/connection'
 import type { Account } from '../../directory/people'
 import { Refusal } from '../../refusal'
-import { act, type Chosen, chosenRow, requireFree, requireOpen } from '../act'
-import { type DocumentRow, holderOf, update } from '../rows'
+import { act, type Chosen, chosenRow, commandsOf, requireFree, requireOpen, standingOf } from '../act'
+import { carryOut } from '../carry-out'
+import { type DocumentRow, holderOf } from '../rows'
 
 /** Reserves a document's file for one person. */
 export function checkOut(db: Db, account: Account, chosen: Chosen): void {
@@ -12,14 +12,9 @@ export function checkOut(db: Db, account: Account, chosen: Chosen): void {
     requireOpen(configuration, row)
     requireFree(tx, row, account)
     if (row.checkedOutBy) throw new Refusal('conflict', `${row.number} is checked out by you already`)
-    const at = now()
-    update(tx, row, { checkedOutBy: account.id, checkedOutAt: at, changedAt: at })
-    record(tx, account, {
-      code: 'check-out',
-      action: 'check out',
-      subject: { kind: 'document', id: row.id, name: row.number },
-      after: { version: row.version },
-      at,
+    const commands = commandsOf(decideCheckOut(standingOf(tx, account, row)), row.number)
+    carryOut(tx, account, configuration, row, commands, {
+      ...{ code: 'check-out', action: 'check out', after: { version: row.version } },
     })
   })
 }
@@ -36,14 +31,12 @@ export function undoCheckOut(db: Db, account: Account, chosen: Chosen, comment?:
     if (!row.checkedOutBy) throw new Refusal('conflict', `${row.number} is not checked out`)
     const own = row.checkedOutBy === account.id
     if (!own) requireBreaking(row, account, holder?.name ?? row.checkedOutBy, comment)
-    update(tx, row, { checkedOutBy: null, checkedOutAt: null })
-    record(tx, account, {
-      code: 'undo-check-out',
-      action: own ? 'undo check-out' : 'give back',
-      subject: { kind: 'document', id: row.id, name: row.number },
+    const standing = { ...standingOf(tx, account, row, comment), isAdministrator: account.administrator }
+    const { configuration } = standing
+    carryOut(tx, account, configuration, row, commandsOf(decideUndoCheckOut(standing), row.number), {
+      ...{ code: 'undo-check-out', action: own ? 'undo check-out' : 'give back', why: comment },
       before: own ? undefined : { checkedOutBy: holder?.name ?? row.checkedOutBy, since: row.checkedOutAt },
       after: { version: row.version },
-      why: comment,
     })
   })
 }

@@ -2,8 +2,8 @@ import { beginReading } from '../../../intake/begin-run'
 import { intakePage } from '../../../intake/queries'
 
 /** Goes on reading an archive whose reading was stopped or failed. */
-export default route('administrator', ({ event, db, runner, account }) => {
+export default route('administrator', ({ event, db, account }) => {
   const id = part(event, 'id')
-  beginReading(db, runner, account, id)
+  beginReading(db, account, id)
   return intakePage(db, id)
 })

@@ -1,4 +1,6 @@
-export default route('administrator', ({ event, runner }) => {
-  runner.stop(part(event, 'id'))
+import { stopJob } from '../../../jobs/queue'
+
+export default route('administrator', ({ event, db }) => {
+  stopJob(db, part(event, 'id'))
   return { asked: true }
 })

@@ -1,0 +1,22 @@
+import type Database from 'better-sqlite3'
+
+/** A content that a vault names, and one of the documents that have it. */
+export interface NamedContent {
+  sha256: string
+  size: number
+  number: string | null
+}
+
+/** Every content that a document has as a version or beside one, by hash. A vault from before may lack the latter. */
+export function contentsNamed(db: Database.Database): NamedContent[] {
+  const beside = db.prepare("select 1 from sqlite_master where type = 'table' and name = 'renditions'").get()
+    ? 'union all select sha256, size, document from renditions'
+    : ''
+  return db
+    .prepare(
+      `select c.sha256, c.size, min(d.number) as number
+        from (select sha256, size, document from versions ${beside}) c left join documents d on d.id = c.document
+        group by c.sha256 order by c.sha256`,
+    )
+    .all() as NamedContent[]
+}

@@ -1,0 +1,3 @@
+import { listSchedules } from '../../jobs/schedules'
+
+export default route('administrator', ({ db }) => listSchedules(db))

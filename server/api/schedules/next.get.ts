@@ -1,0 +1,5 @@
+import { WhenQuery } from '../../../shared/requests'
+import { asWritten } from '../../jobs/schedules'
+
+/** What a schedule means while it is written: its words and its next three times. */
+export default route('administrator', ({ event }) => asWritten(query(event, WhenQuery).when))

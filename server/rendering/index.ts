@@ -1,0 +1,38 @@
+import { PDFDocument, rgb, StandardFonts } from 'pdf-lib'
+import { dxf } from './dxf'
+import { image } from './image'
+import { pdf } from './pdf'
+import { plainText } from './plain-text'
+import { printable } from './printable'
+import { RenderingError, type SheetKind } from './sheet-kind'
+
+export { RenderingError } from './sheet-kind'
+
+/** The kinds of files that have a sheet, by their endings. */
+const sheetKinds: Record<string, SheetKind> = {
+  ...{ pdf, dxf, png: image, jpg: image, jpeg: image },
+  ...{ txt: plainText, csv: plainText, md: plainText },
+}
+
+/** The largest file whose sheet is made, in bytes. */
+export const mostToRender = 200 * 2 ** 20
+
+/**
+ * A PDF (ISO 32000) of a file’s sheet, with a stamp along the foot of each page.
+ * @throws RenderingError where the file has no sheet, or cannot be read.
+ */
+export async function renderPdf(fileName: string, bytes: Buffer, stamp: string): Promise<Uint8Array> {
+  const ending = /\.([^.]+)$/.exec(fileName)?.[1]?.toLowerCase() ?? ''
+  const kind = Object.hasOwn(sheetKinds, ending) ? sheetKinds[ending]! : undefined
+  if (!kind)
+    throw new RenderingError(
+      `a PDF cannot be made of ${fileName}: sheets are made of ${Object.keys(sheetKinds).join(', ')}`,
+    )
+  const made = await PDFDocument.create()
+  await kind(bytes, made)
+  const font = await made.embedFont(StandardFonts.Helvetica)
+  for (const page of made.getPages())
+    page.drawText(printable(stamp), { x: 24, y: 12, size: 8, font, color: rgb(0.3, 0.25, 0.45) })
+  made.setTitle(stamp)
+  return made.save()
+}
