@@ -80,6 +80,15 @@ export const areas: Area[] = [
     samples: ['/revisions/tarn?at=B&with=workshop-letters'],
   },
   {
+    name: 'Scripts',
+    path: '/scripts',
+    block: 'Set up',
+    count: ({ scripts }) => scripts?.length ?? 0,
+    finds: ({ scripts = [] }) =>
+      scripts.map(({ id, name }) => ({ kind: 'script', name, detail: '', to: `/scripts?script=${id}` })),
+    samples: ['/scripts'],
+  },
+  {
     name: 'Access',
     path: '/access',
     block: 'Set up',
@@ -90,6 +99,13 @@ export const areas: Area[] = [
   },
   { name: 'People', path: '/people', block: 'Set up', samples: ['/people', '/people?person=3'] },
   { name: 'Intake', path: '/intake', block: 'Bring in', samples: ['/intake'] },
+  {
+    name: 'Tasks',
+    path: '/tasks',
+    block: 'At work',
+    everybody: true,
+    samples: ['/tasks'],
+  },
   {
     name: 'Vault',
     path: '/vault',
@@ -105,6 +121,7 @@ export const areas: Area[] = [
     samples: ['/adoption?folder=/Line/Carried over&at=BR-5009'],
   },
   { name: 'Jobs', path: '/jobs', block: 'Behind', samples: ['/jobs'] },
+  { name: 'Outbox', path: '/outbox', block: 'Behind', samples: ['/outbox'] },
   { name: 'Audit', path: '/audit', block: 'Behind', samples: ['/audit'] },
   { name: 'Your own page', path: '/own', block: null, everybody: true, samples: ['/own'] },
   { name: 'Review and publish', path: '/publish', block: null, samples: ['/publish'] },

@@ -7,6 +7,15 @@ interface Selection {
   target?: string
 }
 
+/** Loads again and again; `settled` waits until what was asked for last is there. */
+function latest(loadNow: () => Promise<void>) {
+  let underWay: Promise<void> = Promise.resolve()
+  async function settled() {
+    for (let last; last !== underWay;) await (last = underWay)
+  }
+  return { load: () => (underWay = loadNow()), settled }
+}
+
 /** The readiness list of a selection, with the labels that are set by hand. */
 function useReadiness(selection: () => Selection) {
   const rows = shallowRef<AdoptionRow[]>([])
@@ -16,7 +25,8 @@ function useReadiness(selection: () => Selection) {
   const loading = ref(false)
   let asked = 0
 
-  async function load() {
+  const { load, settled } = latest(() => loadNow())
+  async function loadNow() {
     const mine = ++asked
     loading.value = true
     try {
@@ -30,7 +40,7 @@ function useReadiness(selection: () => Selection) {
     } catch (error) {
       if (mine === asked) fault.value = refusalOf(error).message
     }
-    loading.value = false
+    if (mine === asked) loading.value = false
   }
   watch(() => JSON.stringify(selection()), load, { immediate: true })
 
@@ -48,7 +58,7 @@ function useReadiness(selection: () => Selection) {
     labels.value = {}
     return load()
   }
-  return { rows, below, fault, loading, load, setLabel, setBelow, takeAllFromRecord }
+  return { rows, below, fault, loading, load, settled, setLabel, setBelow, takeAllFromRecord }
 }
 
 /** Adopts in portions; a portion goes through whole or not at all. */
@@ -98,7 +108,10 @@ export function useAdoption(selection: () => Selection) {
     progress,
     chosen,
     choose,
-    adopt: (comment: string) => adopt(chosen.value, comment),
+    adopt: async (comment: string) => {
+      await readiness.settled()
+      return adopt(chosen.value, comment)
+    },
     stop,
   }
 }

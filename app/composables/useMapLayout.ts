@@ -26,7 +26,11 @@ export function useMapLayout(lifecycle: () => Lifecycle) {
   return layout
 }
 
+/** Beyond so many transitions their names are put on the drawn edges, since making room for each takes seconds. */
+const many = 60
+
 function graphOf({ states, transitions }: Lifecycle): ElkNode {
+  const isLarge = transitions.length > many
   return {
     id: 'map',
     layoutOptions: {
@@ -39,7 +43,7 @@ function graphOf({ states, transitions }: Lifecycle): ElkNode {
       'elk.spacing.edgeEdge': '14',
       'elk.layered.considerModelOrder.strategy': 'PREFER_NODES',
       'elk.layered.cycleBreaking.strategy': 'MODEL_ORDER',
-      'elk.layered.thoroughness': transitions.length > 60 ? '2' : '7',
+      'elk.layered.thoroughness': isLarge ? '1' : '7',
       'elk.edgeLabels.inline': 'false',
       'elk.padding': '[top=20,left=20,bottom=20,right=20]',
     },
@@ -49,7 +53,9 @@ function graphOf({ states, transitions }: Lifecycle): ElkNode {
         id: `${id} ${source}`,
         sources: [source],
         targets: [to],
-        labels: [{ id: `${id} ${source} label`, text: name, width: name.length * 6.2 + 6, height: 15 }],
+        labels: isLarge
+          ? []
+          : [{ id: `${id} ${source} label`, text: name, width: name.length * 6.2 + 6, height: 15 }],
       })),
     ),
   }
@@ -63,13 +69,20 @@ function layoutOf({ width = 0, height = 0, children = [], edges = [] }: ElkNode)
     edges: edges.map((edge: ElkExtendedEdge) => {
       const [section] = edge.sections!
       const [transition, from] = edge.id.split(' ') as [string, string]
-      const label = edge.labels?.[0]
-      return {
-        transition,
-        from,
-        points: [section!.startPoint, ...(section!.bendPoints ?? []), section!.endPoint],
-        label: { x: (label?.x ?? section!.startPoint.x) + 3, y: (label?.y ?? section!.startPoint.y) + 11 },
-      }
+      const points = [section!.startPoint, ...(section!.bendPoints ?? []), section!.endPoint]
+      const { x, y } = edge.labels?.[0] ?? besideLongest(points)
+      return { transition, from, points, label: { x: (x ?? 0) + 3, y: (y ?? 0) + 11 } }
     }),
   }
+}
+
+/** Above the beginning of the longest level stretch of an edge. */
+function besideLongest(points: { x: number; y: number }[]): { x: number; y: number } {
+  const lengths = points.slice(1).map(({ x, y }, index) => {
+    const before = points[index]!
+    return before.y === y ? Math.abs(x - before.x) : 0
+  })
+  const at = lengths.indexOf(Math.max(...lengths))
+  const [from, to] = [points[at]!, points[at + 1]!]
+  return { x: Math.min(from.x, to.x) + 6, y: from.y - 16 }
 }

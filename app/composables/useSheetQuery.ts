@@ -1,5 +1,8 @@
 import type { RowOrder, Selection } from './useLifecycle'
 
+export type SheetView = 'sheet' | 'map' | 'rehearsal'
+const asView = (view: unknown): SheetView => (view === 'map' || view === 'rehearsal' ? view : 'sheet')
+
 /** What a lifecycle's page shows stands in its address: the selection, the view, the order, a way to trace. */
 export function useSheetQuery() {
   const route = useRoute()
@@ -19,7 +22,7 @@ export function useSheetQuery() {
     const { kind: _kind, ...query } = next ?? { kind: null }
     navigateTo({ query: { ...kept.value, ...(query as Record<string, string>) } }, { replace: true })
   }
-  const view = computed(() => (route.query.view === 'map' ? 'map' : 'sheet'))
+  const view = computed(() => asView(route.query.view))
   const only = computed(() => String(route.query.only ?? ''))
   const order = computed(() => String(route.query.order ?? 'drawn') as RowOrder)
   const set = (key: string, value: string) =>

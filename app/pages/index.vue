@@ -12,6 +12,11 @@ const load = () => attempt(async () => (view.value = await api('overview')))
 onMounted(load)
 // A large draft takes a while to check; the rest is shown meanwhile.
 useIntervalFn(() => view.value?.findings === null && load(), 1500)
+/** Whether nothing at all waits for anybody. */
+const isCalm = computed(() => {
+  const { intakes, jobs, failed, unsent, waiting } = view.value!
+  return !intakes.length && !jobs.length && !failed.length && !unsent.count && !waiting.count
+})
 const days = (count: number) => `${Math.round(count)} d`
 const rows = computed(() =>
   store.published!.configuration.lifecycles.flatMap((lifecycle) =>
@@ -48,6 +53,7 @@ const most = computed(() => Math.max(1, ...rows.value.map((row) => row.standing!
             {{ counted(view.draft.edits, 'edit that is', 'edits that are') }} not in force; the last:
             {{ view.draft.last }}
           </li>
+          <OverviewWaiting :view="view" />
           <li
             v-for="finding in findings.slice(0, 6)"
             :key="finding.message"
@@ -86,7 +92,7 @@ const most = computed(() => Math.max(1, ...rows.value.map((row) => row.standing!
             The draft is being checked …
           </li>
           <li
-            v-else-if="!view.draft.edits && !findings.length && !view.intakes.length && !view.jobs.length"
+            v-else-if="!view.draft.edits && !findings.length && isCalm"
             class="soft"
           >
             Nothing waits. <NuxtLink to="/intake">Bring an archive in</NuxtLink>, or

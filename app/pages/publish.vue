@@ -27,9 +27,13 @@ const heldInWords = ({ count, named }: Stranded['checkedOut']) => {
   const more = count > named.length ? ` and ${count - named.length} more` : ''
   return `${counted(count, 'is', 'are')} checked out and ${count === 1 ? 'stays' : 'stay'} so: ${names}${more}`
 }
+/** Kept rehearsals that come out otherwise, and the documents that shall move by themselves afterwards. */
+const broken = ref(0)
+const lets = ref<string[] | null>(null)
 const undecided = computed(() => stranded.value.filter((entry) => !targets.value[lot(entry)]))
 async function publish() {
   const number = store.draft!.number
+  const numbers = lets.value
   const moves = stranded.value.map((entry) => ({
     lifecycle: entry.lifecycle,
     state: entry.state,
@@ -39,10 +43,13 @@ async function publish() {
     useNotices().say(`Configuration ${number} is in force.`)
     comment.value = ''
     targets.value = {}
+    if (numbers) await attempt(() => api('jobs', { method: 'POST', body: { kind: 'move', numbers } }))
   }
 }
 const hint = computed(() => {
   if (errors.value) return `${counted(errors.value, 'error stops', 'errors stop')} the publishing.`
+  if (broken.value)
+    return `${counted(broken.value, 'kept rehearsal stops', 'kept rehearsals stop')} the publishing.`
   if (undecided.value.length) return 'Say first where the documents of removed states go.'
   const edits = counted(made.value.length, 'edit goes', 'edits go')
   return made.value.length ? `${edits} in force together, or not at all.` : ''
@@ -98,7 +105,34 @@ useShortcuts([
         </template>
       </section>
       <section>
-        <DraftFindings />
+        <label class="why"
+          >Why<textarea
+            v-model="comment"
+            class="field"
+            rows="3"
+            placeholder="For the audit trail"
+          />
+        </label>
+        <p class="soft hint">
+          {{ hint }}
+        </p>
+        <div class="bar">
+          <button
+            class="act main"
+            :disabled="!made.length || errors > 0 || broken > 0 || undecided.length > 0"
+            @click="publish"
+          >
+            Publish</button
+          ><button
+            class="link"
+            :disabled="!made.length"
+            @click="store.discard()"
+          >
+            Take the draft back
+          </button>
+        </div>
+        <DraftBroken @count="broken = $event" />
+        <DraftMoves v-model="lets" />
         <template v-if="stranded.length">
           <h2 class="next">Where do these documents go?</h2>
           <label
@@ -119,32 +153,7 @@ useShortcuts([
             ></label
           >
         </template>
-        <label class="why"
-          >Why<textarea
-            v-model="comment"
-            class="field"
-            rows="3"
-            placeholder="For the audit trail"
-          />
-        </label>
-        <p class="soft">
-          {{ hint }}
-        </p>
-        <div class="bar">
-          <button
-            class="act main"
-            :disabled="!made.length || errors > 0 || undecided.length > 0"
-            @click="publish"
-          >
-            Publish</button
-          ><button
-            class="link"
-            :disabled="!made.length"
-            @click="store.discard()"
-          >
-            Take the draft back
-          </button>
-        </div>
+        <DraftFindings class="next" />
       </section>
     </div>
     <template v-if="made.length && changes.some(({ where }) => where.lifecycle)"
@@ -164,10 +173,13 @@ useShortcuts([
   gap: 28px;
   margin-top: 14px;
 }
+.hint {
+  min-height: 20px;
+}
 .why {
   display: grid;
   gap: 3px;
-  margin: 14px 0 6px;
+  margin: 0 0 6px;
 }
 .earlier {
   margin-top: 26px;

@@ -21,6 +21,14 @@ const to = computed(() => {
   }
   return { path: `/lifecycles/${lifecycle}`, query }
 })
+/** Where a record that proves the finding is rehearsed, as a sample. */
+const rehearsal = computed(() => {
+  const { lifecycle, state } = props.finding.where
+  if (!lifecycle || !record.value) return undefined
+  const at = state ?? (record.value.state_id as string | undefined)
+  const query = { view: 'rehearsal', record: JSON.stringify(record.value), ...(at ? { state: at } : {}) }
+  return { path: `/lifecycles/${lifecycle}`, query }
+})
 const sentence = computed(
   () => props.finding.message.charAt(0).toUpperCase() + props.finding.message.slice(1),
 )
@@ -66,6 +74,12 @@ const personName = (id: string) =>
         :to="to"
         class="soft"
         >show</NuxtLink
+      >
+      <NuxtLink
+        v-if="rehearsal && !plain"
+        :to="rehearsal"
+        class="soft"
+        >rehearse it</NuxtLink
       >
       <NuxtLink
         v-if="finding.where.folder"

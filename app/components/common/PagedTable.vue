@@ -140,7 +140,17 @@ defineExpose({ refresh })
           >
         </div>
       </div>
-      <div v-if="!loading && total === 0"><slot name="empty" /></div>
+      <div
+        v-if="total === 0"
+        role="row"
+      >
+        <div role="cell">
+          <slot
+            v-if="!loading"
+            name="empty"
+          />
+        </div>
+      </div>
     </div>
   </div>
 </template>

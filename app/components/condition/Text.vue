@@ -5,11 +5,9 @@ import {
   completionKeymap,
   type CompletionContext,
 } from '@codemirror/autocomplete'
-import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { HighlightStyle, StreamLanguage, syntaxHighlighting } from '@codemirror/language'
 import { linter } from '@codemirror/lint'
-import { EditorState } from '@codemirror/state'
-import { EditorView, keymap, placeholder } from '@codemirror/view'
+import { type EditorView, keymap, placeholder } from '@codemirror/view'
 import { tags } from '@lezer/highlight'
 import { ConditionError, facts, parseCondition } from '~~/core/condition'
 import type { Attribute } from '~~/core/attribute'
@@ -94,89 +92,23 @@ function faults(view: EditorView) {
   }
 }
 
-const place = ref<HTMLElement>()
-let view: EditorView | undefined
-onMounted(() => {
-  view = new EditorView({
-    parent: place.value,
-    state: EditorState.create({
-      doc: props.text,
-      extensions: [
-        words,
-        colours,
-        history(),
-        closeBrackets(),
-        autocompletion({ override: [complete] }),
-        linter(faults, { delay: 150 }),
-        placeholder('always'),
-        EditorView.lineWrapping,
-        EditorView.contentAttributes.of({ 'aria-label': props.label, spellcheck: 'false' }),
-        keymap.of([
-          { key: 'Ctrl-Enter', run: () => (emit('keep'), true) },
-          ...completionKeymap,
-          ...historyKeymap,
-          ...defaultKeymap,
-        ]),
-        EditorView.updateListener.of(
-          (update) => update.docChanged && emit('change', update.state.doc.toString()),
-        ),
-        EditorView.domEventHandlers({ blur: () => emit('keep') }),
-      ],
-    }),
-  })
-})
-watch(
-  () => props.text,
-  (text) => {
-    if (view && text !== view.state.doc.toString())
-      view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: text } })
-  },
-)
-onBeforeUnmount(() => view?.destroy())
+const extensions = [
+  words,
+  colours,
+  closeBrackets(),
+  autocompletion({ override: [complete] }),
+  linter(faults, { delay: 150 }),
+  placeholder('always'),
+  keymap.of(completionKeymap),
+]
 </script>
 
 <template>
-  <div
-    ref="place"
-    class="text"
-    @keydown.esc.stop
+  <CommonCodeArea
+    :text="text"
+    :label="label"
+    :extensions="extensions"
+    @change="emit('change', $event)"
+    @keep="emit('keep')"
   />
 </template>
-
-<style scoped>
-.text {
-  border: 1px solid var(--line);
-  border-radius: 2px;
-  background: var(--sheet);
-  min-height: 76px;
-}
-.text:focus-within {
-  outline: 2px solid var(--accent);
-}
-.text :deep(.cm-editor) {
-  outline: none;
-  min-height: 76px;
-}
-.text :deep(.cm-content) {
-  font: 12px/18px var(--mono);
-  caret-color: var(--ink);
-}
-.text :deep(.cm-placeholder) {
-  color: var(--ink-faint);
-}
-.text :deep(.cm-tooltip) {
-  background: var(--sheet);
-  color: var(--ink);
-  border: 1px solid var(--ink);
-}
-.text :deep(.cm-tooltip-autocomplete ul li[aria-selected]) {
-  background: var(--tint);
-  color: var(--ink);
-}
-.text :deep(.cm-completionIcon) {
-  display: none;
-}
-.text :deep(.cm-diagnostic-error) {
-  border-left: 3px solid var(--wrong);
-}
-</style>

@@ -14,6 +14,7 @@ const { configuration, name, edit } = useLifecycle(() => props.lifecycle.id)
 
 const byRight = ref(false)
 const states = computed(() => props.lifecycle.states)
+const seen = useColumnsInSight(() => states.value)
 const principals = computed(() =>
   [...new Set(states.value.flatMap((use) => Object.keys(use.grants)))].filter(
     (principal) => !props.only || principal === props.only || principal === anyone,
@@ -67,9 +68,10 @@ const add = (principal: string) =>
     >
       <span class="clip">{{ principalName(configuration, principal) }}</span>
       <button
-        v-for="use in states"
+        v-for="{ thing: use, style } in seen"
         :key="use.state"
         class="plain cell rights"
+        :style="style"
         :class="{ selected: isSelected(use.state, principal) }"
         :title="heldInWords(use, principal)"
         :aria-label="`${principalName(configuration, principal)} in ${name(use.state)}: ${heldInWords(use, principal)}`"
@@ -110,9 +112,10 @@ const add = (principal: string) =>
   >
     <span class="mono">{{ right }}</span>
     <span
-      v-for="use in states"
+      v-for="{ thing: use, style } in seen"
       :key="use.state"
       class="cell rights"
+      :style="style"
       :class="{ waits: isUnused(use.state, right) }"
       :title="holders(use, right).join(', ')"
       >{{ holders(use, right).join(', ') || '–' }}</span

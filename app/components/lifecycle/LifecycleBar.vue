@@ -2,6 +2,7 @@
 import { idOf } from '~~/core/access'
 import type { Lifecycle } from '~~/core/configuration'
 import type { RowOrder } from '~/composables/useLifecycle'
+import type { SheetView } from '~/composables/useSheetQuery'
 
 /**
  * What can be done with a lifecycle as a whole: name it, see it as sheet or map, ask what somebody may do,
@@ -9,13 +10,13 @@ import type { RowOrder } from '~/composables/useLifecycle'
  */
 const props = defineProps<{
   lifecycle: Lifecycle
-  view: 'sheet' | 'map'
+  view: SheetView
   only: string
   order: RowOrder
   marked: string[]
 }>()
 const emit = defineEmits<{
-  view: [view: 'sheet' | 'map']
+  view: [view: SheetView]
   only: [principal: string]
   order: [order: RowOrder]
 }>()
@@ -57,7 +58,7 @@ const orders = [
   >
     <span class="views"
       ><button
-        v-for="one in ['sheet', 'map'] as const"
+        v-for="one in ['sheet', 'map', 'rehearsal'] as const"
         :key="one"
         class="link"
         :aria-pressed="view === one"
@@ -66,7 +67,7 @@ const orders = [
         {{ one }}
       </button></span
     >
-    <label
+    <label v-if="view !== 'rehearsal'"
       >What may
       <CommonPick
         quiet

@@ -21,56 +21,29 @@ const guards = computed(() => {
       .map((other) => other.name),
   }))
 })
-const asked = (transitions: Transition[], state: string) =>
-  transitions
-    .filter(({ from }) => from.includes(state))
-    .map((transition) => transition.name)
-    .join(', ')
+/** The columns, with their names. */
+const states = computed(() => props.lifecycle.states.map(({ state }) => ({ state, name: name(state) })))
 </script>
 
 <template>
   <template v-if="guards.length">
     <h2>Guards</h2>
-    <div
-      v-for="{ text, transitions, elsewhere } in guards"
-      :key="text"
-      class="line"
+    <LifecycleSeenRows
+      :rows="guards"
+      :key-of="({ text }) => text"
     >
-      <button
-        class="plain clip"
-        :aria-label="`Guard ${text}`"
-        @click="emit('select', { kind: 'transition', transition: transitions[0]!.id, part: 'guard' })"
-      >
-        {{ transitions.map((transition) => transition.name).join(', ') }}
-      </button>
-      <span
-        v-for="use in lifecycle.states"
-        :key="use.state"
-        class="cell"
-        :title="asked(transitions, use.state) && `${asked(transitions, use.state)} in ${name(use.state)}`"
-        >{{ asked(transitions, use.state) ? 'asked' : '' }}</span
-      >
-      <span
-        class="in-words clip"
-        :title="text"
-        ><code>{{ text }}</code
-        ><span
-          v-if="elsewhere.length"
-          class="soft"
-        >
-          also in {{ elsewhere.join(', ') }}</span
-        ></span
-      >
-    </div>
+      <template #default="{ row }">
+        <LifecycleGuardRow
+          :guard="row"
+          :states="states"
+          @select="emit('select', { kind: 'transition', transition: row.transitions[0]!.id, part: 'guard' })"
+        />
+      </template>
+    </LifecycleSeenRows>
   </template>
 </template>
 
 <style scoped>
-.cell {
-  font-size: 11px;
-  line-height: 13px;
-  overflow: hidden;
-}
 h2 {
   padding: 10px 6px 3px;
   border-bottom: 1px solid var(--ink);

@@ -13,6 +13,7 @@ const emit = defineEmits<{ select: [selection: Selection]; mark: [state: string]
 const { configuration, name, findings, edit } = useLifecycle(() => props.lifecycle.id)
 
 const states = computed(() => props.lifecycle.states)
+const seen = useColumnsInSight(() => states.value)
 const isEntry = ({ state }: StateUse) => props.lifecycle.entry === state
 const stops = ({ state }: StateUse) =>
   (props.trace?.states ?? []).flatMap((other, index) => (other === state ? [index + 1] : [])).join(', ')
@@ -53,9 +54,10 @@ const leaveField = () => newState.value.trim() === '' && (adding.value = false)
   <div class="line heads">
     <span />
     <div
-      v-for="(use, index) in states"
+      v-for="{ thing: use, index, style } in seen"
       :key="use.state"
       class="head-cell"
+      :style="style"
       @dragover.prevent
       @drop="drop(index)"
     >

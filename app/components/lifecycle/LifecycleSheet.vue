@@ -50,6 +50,10 @@ const columnWidth = computed(() => {
   )
   return Math.max(100, Math.min(wanted, room))
 })
+provideColumnsInSight(
+  () => props.lifecycle.states.length,
+  () => columnWidth.value,
+)
 const grid = computed(() => ({
   '--columns': props.lifecycle.states.length,
   '--column': `${columnWidth.value}px`,

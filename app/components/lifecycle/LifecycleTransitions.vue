@@ -2,7 +2,6 @@
 import {
   type Lifecycle,
   mayFire,
-  nobodyFires,
   stepWord,
   type Transition,
   whenAndThen,
@@ -44,8 +43,6 @@ const shown = computed(() => {
 })
 const who = (transition: Transition) => whoFires(configuration.value, transition)
 const words = (transition: Transition) => whenAndThen(configuration.value, transition)
-const wordsAtLength = (transition: Transition) =>
-  [words(transition), transition.guard && `Guard: ${transition.guard}`].filter(Boolean).join('\n')
 const findingsOf = ({ id }: Transition) => findings({ transition: id })
 const said = (transition: Transition) =>
   findingsOf(transition)
@@ -61,20 +58,7 @@ const shift = (transition: Transition, by: number) =>
     to: props.lifecycle.transitions.indexOf(transition) + by,
   })
 const drawStates = computed(() => columns.value.map((id) => ({ id, name: name(id) })))
-/** What a row shows besides the transition itself: it is drawn anew only where one of these is another. */
-const shows = (transition: Transition) => [
-  transition,
-  isChosen(transition),
-  step(transition),
-  said(transition),
-  columns.value,
-  props.column,
-  props.order,
-  configuration.value.roles,
-  configuration.value.groups,
-  configuration.value.attributes,
-  configuration.value.schemes,
-]
+const chosen = computed(() => shown.value.findIndex(isChosen))
 </script>
 
 <template>
@@ -85,51 +69,28 @@ const shows = (transition: Transition) => [
     <h2>Label</h2>
     <h2>When, and then</h2>
   </div>
-  <div
-    v-for="transition in shown"
-    :key="transition.id"
-    v-memo="shows(transition)"
-    class="line rung"
-    :class="{ selected: isChosen(transition), traced: step(transition) }"
-    @click="emit('select', { kind: 'transition', transition: transition.id })"
+  <LifecycleSeenRows
+    :rows="shown"
+    :key-of="({ id }) => id"
+    :chosen="chosen"
   >
-    <button
-      class="plain clip"
-      :aria-label="transition.name"
-      @keydown.alt.up.prevent="shift(transition, -1)"
-      @keydown.alt.down.prevent="shift(transition, 1)"
-    >
-      <span
-        v-if="step(transition)"
-        class="stop"
-        >{{ step(transition) }}</span><span
-        v-if="said(transition)"
-        :class="isWrong(transition) ? 'wrong' : 'waits'"
-        :title="said(transition)"
-        >▲ </span
-      >{{ transition.name }}
-    </button>
-    <LifecycleRung
-      class="span"
-      :states="columns"
-      :column="column"
-      :transition="transition"
-    />
-    <span
-      class="clip"
-      :class="{ wrong: nobodyFires(transition) }"
-      :title="who(transition)"
-    >
-      {{ who(transition) }}
-    </span>
-    <span class="mono">{{ stepWord(configuration, lifecycle, transition) }}</span>
-    <span
-      class="clip soft"
-      :title="wordsAtLength(transition)"
-    >
-      {{ words(transition) }}
-    </span>
-  </div>
+    <template #default="{ row: transition }">
+      <LifecycleTransitionRow
+        :transition="transition"
+        :columns="columns"
+        :column="column"
+        :chosen="isChosen(transition)"
+        :step="step(transition)"
+        :said="said(transition)"
+        :wrong="isWrong(transition)"
+        :who="who(transition)"
+        :label="stepWord(configuration, lifecycle, transition)"
+        :words="words(transition)"
+        @select="emit('select', { kind: 'transition', transition: transition.id })"
+        @shift="shift(transition, $event)"
+      />
+    </template>
+  </LifecycleSeenRows>
   <p
     v-if="only && !shown.length"
     class="none soft"
@@ -157,18 +118,6 @@ h2:first-child {
 }
 .span {
   grid-column: 2 / calc(var(--columns) + 2);
-}
-.rung {
-  cursor: pointer;
-}
-.rung:hover {
-  background: var(--well);
-}
-.rung.selected {
-  background: var(--tint);
-}
-.rung .span {
-  padding: 0;
 }
 .none {
   padding: 4px 6px;

@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import type { Attribute } from '~~/core/attribute'
 import type { Notice } from '~~/core/configuration'
 
 /** Who is told when a transition fires, and in which words. */
-const props = defineProps<{ notices: Notice[] }>()
+const props = defineProps<{ notices: Notice[]; attributes: Attribute[]; byQuorum: boolean }>()
 const emit = defineEmits<{ change: [notices: Notice[]] }>()
 const people = usePrincipals()
 const others = [
@@ -49,6 +50,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
       <input
         class="field"
         :value="notice.subject"
+        data-template
         :aria-label="`Subject of notice ${index + 1}`"
         placeholder="Subject"
         @change="replace(index, { subject: text($event) })"
@@ -67,13 +69,19 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
       </button>
       <textarea
         class="field"
-        rows="1"
+        rows="2"
         :value="notice.body"
+        data-template
         :aria-label="`Words of notice ${index + 1}`"
         placeholder="Words; {{ number }} and {{ to.name }} are filled in"
         @change="replace(index, { body: text($event) })"
       />
     </div>
+    <LifecycleTemplateNames
+      v-if="notices.length"
+      :attributes="attributes"
+      :by-quorum="byQuorum"
+    />
     <button
       class="link"
       @click="

@@ -91,6 +91,30 @@ async function remove() {
       :options="steps"
       @pick="change({ revision: $event as RevisionStep })"
     />
+    <label for="transition-guidance">Guidance</label
+    ><input
+      id="transition-guidance"
+      class="field"
+      :value="transition.guidance"
+      maxlength="2000"
+      placeholder="for those who fire or sign it"
+      @change="change({ guidance: text($event).trim() || null })"
+    />
+    <template v-if="transition.trigger === 'quorum'"
+      ><label for="transition-due">Late after</label
+      ><span
+        ><input
+          id="transition-due"
+          class="field due"
+          type="number"
+          min="1"
+          max="3650"
+          :value="transition.due"
+          @change="change({ due: Number(text($event)) || null })"
+        />
+        days</span
+      ></template
+    >
   </div>
   <p class="soft consequence">{{ example }}</p>
   <button
@@ -102,3 +126,9 @@ async function remove() {
 </template>
 
 <style scoped src="../common/tray-form.css"></style>
+
+<style scoped>
+.due {
+  width: 70px;
+}
+</style>

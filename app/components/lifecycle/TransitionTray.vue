@@ -6,6 +6,8 @@ const props = defineProps<{ lifecycle: Lifecycle; transition: Transition; fresh:
 const emit = defineEmits<{ close: [] }>()
 const { configuration, findings, edit } = useLifecycle(() => props.lifecycle.id)
 
+const folders = computed(() => useConfiguration().folders.map(({ path }) => path))
+
 const change = (patch: TransitionPatch) =>
   edit({ kind: 'change-transition', lifecycle: props.lifecycle.id, transition: props.transition.id, patch })
 </script>
@@ -43,11 +45,19 @@ const change = (patch: TransitionPatch) =>
         :effects="transition.effects"
         :attributes="configuration.attributes"
         :seats="transition.seats ?? []"
+        :scripts="configuration.scripts ?? []"
+        :folders="folders"
         @change="change({ effects: $event })"
+      />
+      <LifecycleEffectsPreview
+        :lifecycle="lifecycle"
+        :transition="transition"
       />
       <h3 class="then">Who is told</h3>
       <LifecycleNoticeList
         :notices="transition.notices ?? []"
+        :attributes="configuration.attributes"
+        :by-quorum="transition.trigger === 'quorum'"
         @change="change({ notices: $event.length ? $event : null })"
       />
     </template>

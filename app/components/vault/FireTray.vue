@@ -53,15 +53,9 @@ const guard = computed(
         rows="2"
       />
       <p class="fire bar">
-        <input
+        <CommonPasswordAgain
           v-if="transition.password && !signed"
           v-model="password"
-          class="field"
-          type="password"
-          autocomplete="current-password"
-          placeholder="Your password again"
-          aria-label="Your password again"
-          maxlength="200"
         />
         <CommonPick
           v-if="round && round.seats.length > 1 && !signed"
@@ -90,6 +84,7 @@ const guard = computed(
     </template>
     <template #rests>
       <h3>What it rests on</h3>
+      <p v-if="transition.guidance">{{ transition.guidance }}</p>
       <p
         v-if="guard"
         :title="transition.guard"

@@ -6,6 +6,8 @@ import type { Referred } from '~~/shared/answers'
 const props = defineProps<{
   refersTo: Referred[]
   usedBy: Referred[]
+  copyOf: Referred[]
+  copiedTo: Referred[]
   act: (rest: string, method: 'POST' | 'DELETE', options: { body: object }) => Promise<boolean>
 }>()
 const configuration = computed(() => useConfiguration().published!.configuration)
@@ -52,24 +54,18 @@ async function add() {
     </button>
   </form>
   <h2 class="next">Where used</h2>
-  <p
-    v-for="other in usedBy"
-    :key="other.id"
-    class="line"
-  >
-    <NuxtLink
-      class="mono"
-      :to="`/vault/${encodeURIComponent(other.number)}`"
-      >{{ other.number }}</NuxtLink
-    >
-    <span class="soft">{{ stateName(configuration, other.state) }}</span>
-  </p>
-  <p
-    v-if="!usedBy.length"
-    class="soft"
-  >
-    Nothing refers to it.
-  </p>
+  <VaultReferred
+    :documents="usedBy"
+    empty="Nothing refers to it."
+  />
+  <template v-if="copyOf.length">
+    <h2 class="next">Copy of</h2>
+    <VaultReferred :documents="copyOf" />
+  </template>
+  <template v-if="copiedTo.length">
+    <h2 class="next">Copied to</h2>
+    <VaultReferred :documents="copiedTo" />
+  </template>
 </template>
 
 <style scoped>

@@ -4,6 +4,8 @@ import { minuteOf } from '~/format'
 
 /** A round of signatures: who has signed as which seat, and how many are awaited still. */
 defineProps<{ round: OpenRound }>()
+const several = (names: string[]) =>
+  names.length > 4 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : names.join(', ')
 </script>
 
 <template>
@@ -32,7 +34,15 @@ defineProps<{ round: OpenRound }>()
     <span
       v-if="seat.signed.length < seat.needed"
       class="soft"
-      >{{ seat.needed - seat.signed.length }} awaited</span
+      >{{ seat.needed - seat.signed.length }} awaited<template v-if="seat.could.length">
+        of {{ several(seat.could) }}</template
+      ></span
+    >
+    <span
+      v-if="seat.signed.length < seat.needed && !seat.could.length"
+      class="wrong"
+    >
+      nobody could sign it now</span
     >
   </p>
 </template>

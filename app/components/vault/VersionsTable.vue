@@ -38,6 +38,12 @@ const emit = defineEmits<{ rollBack: [version: number] }>()
           >
             {{ version.fileName }}
           </a>
+          <a
+            v-if="version.hasPdf"
+            :href="`/api/${path(`/versions/${version.version}/pdf`)}`"
+            :aria-label="`PDF of version ${version.version}`"
+            >PDF</a
+          >
         </td>
         <td class="mono">{{ version.revision ?? '–' }}</td>
         <td class="comment">

@@ -110,7 +110,13 @@ const total = computed(() =>
       @drawn="draw"
       @mark="mark"
     />
+    <RehearsalView
+      v-if="view === 'rehearsal'"
+      :key="id"
+      :lifecycle="lifecycle"
+    />
     <LifecycleTray
+      v-else
       :lifecycle="lifecycle"
       :selection="selection"
       :fresh="fresh"

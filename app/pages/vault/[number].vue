@@ -109,6 +109,20 @@ useShortcuts([
       :use="use"
       :name="nameOf(document.state)"
     />
+    <VaultStrip
+      :lifecycle="lifecycleOf(configuration, document.lifecycle)"
+      :configuration="configuration"
+      :state="document.state"
+      :since="document.stateSince"
+      :trail="trail"
+      :acts="acts"
+    />
+    <p
+      v-if="page.heldBy"
+      class="by-itself waits"
+    >
+      A job holds it: {{ page.heldBy }}.
+    </p>
     <p
       v-if="page.byItself.moves.length"
       class="by-itself"
@@ -153,6 +167,8 @@ useShortcuts([
         <VaultReferences
           :refers-to="page.refersTo"
           :used-by="page.usedBy"
+          :copy-of="page.copyOf"
+          :copied-to="page.copiedTo"
           :act="act"
         />
       </section>

@@ -1,0 +1,74 @@
+<script setup lang="ts" generic="Row">
+import { useVirtualizer } from '@tanstack/vue-virtual'
+import { useEventListener, useResizeObserver } from '@vueuse/core'
+
+/** Rows of one height in a page that scrolls: where there are many, only those in sight are drawn, and all in print. */
+const props = defineProps<{ rows: Row[]; keyOf: (row: Row) => string; chosen?: number }>()
+
+/** Up to so many rows are drawn all at once. */
+const few = 60
+/** So many are drawn before it is known how many are in sight. */
+const first = 24
+/** A row with its hairline, in pixels. */
+const height = 29
+
+const holder = ref<HTMLElement>()
+const scroller = shallowRef<HTMLElement | null>(null)
+const margin = ref(0)
+const isPrinting = ref(false)
+useEventListener('beforeprint', () => (isPrinting.value = true))
+useEventListener('afterprint', () => (isPrinting.value = false))
+
+/** How far down the page the rows begin. */
+function measure() {
+  if (!holder.value || !scroller.value) return
+  const top = holder.value.getBoundingClientRect().top - scroller.value.getBoundingClientRect().top
+  margin.value = top + scroller.value.scrollTop
+}
+onMounted(() => {
+  scroller.value = holder.value!.closest('main')
+  measure()
+})
+useResizeObserver(() => holder.value?.parentElement, measure)
+
+const isWhole = computed(() => props.rows.length <= few || isPrinting.value || !scroller.value)
+const virtual = useVirtualizer(
+  computed(() => ({
+    count: props.rows.length,
+    getScrollElement: () => scroller.value,
+    estimateSize: () => height,
+    overscan: 8,
+    scrollMargin: margin.value,
+  })),
+)
+const seen = computed(() => {
+  if (isWhole.value && props.rows.length <= few) return { from: 0, to: props.rows.length }
+  if (isPrinting.value) return { from: 0, to: props.rows.length }
+  const items = virtual.value.getVirtualItems()
+  return { from: items[0]?.index ?? 0, to: (items.at(-1)?.index ?? first - 1) + 1 }
+})
+const drawn = computed(() => props.rows.slice(seen.value.from, seen.value.to))
+watch(
+  () => props.chosen,
+  (index) => {
+    if (index === undefined || index < 0 || isWhole.value) return
+    if (index < seen.value.from || index >= seen.value.to)
+      virtual.value.scrollToIndex(index, { align: 'center' })
+  },
+  { flush: 'post' },
+)
+</script>
+
+<template>
+  <div
+    ref="holder"
+    :style="{ paddingTop: `${seen.from * height}px`, paddingBottom: `${(rows.length - seen.to) * height}px` }"
+  >
+    <template
+      v-for="row in drawn"
+      :key="keyOf(row)"
+    >
+      <slot :row="row" />
+    </template>
+  </div>
+</template>

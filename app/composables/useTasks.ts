@@ -1,0 +1,70 @@
+import type { Task, TaskDecided, TaskPage } from '~~/shared/answers'
+import type { PageOf } from '~/composables/usePages'
+
+/** Tasks page by page, each where the one before it ended: how many there are is known at the end alone. */
+function taskPages(filter: () => object) {
+  /** Where the page that begins at each offset goes on. */
+  const marks = new Map<number, string>()
+  async function fetchPage(offset: number, limit: number): Promise<PageOf<Task>> {
+    const rows: Task[] = []
+    let from = marks.get(offset)
+    if (offset > 0 && from === undefined) return { total: offset, rows: [] }
+    let next: string | null = null
+    do {
+      const query = { ...filter(), from, limit: limit - rows.length }
+      const page: TaskPage = await api<TaskPage>('tasks', { query })
+      rows.push(...page.tasks)
+      next = page.next
+      from = next ?? undefined
+    } while (next && rows.length < limit)
+    if (next) marks.set(offset + rows.length, next)
+    return { total: offset + rows.length + (next ? 1 : 0), rows }
+  }
+  return { fetchPage, forget: () => marks.clear() }
+}
+
+/** Says what was decided and what was not. @returns whether all of it was. */
+function sayDecided(answers: TaskDecided[]): boolean {
+  const failed = answers.filter(({ ok }) => !ok)
+  const done = answers.filter(({ ok }) => ok).map(({ number }) => number)
+  if (done.length) useNotices().say(`Decided: ${done.join(', ')}.`)
+  if (failed.length)
+    useNotices().refuse(
+      `${failed.length} of ${answers.length} ${answers.length === 1 ? 'stays as it is' : 'stay as they are'}`,
+      failed.map(({ number, message }) => `${number} ${message}`.trim()),
+    )
+  return failed.length === 0
+}
+
+/** What waits for whoever is signed in: pages of it, what is marked, and the acts on it. */
+export function useTasks(filter: () => { deferred?: boolean; document?: string }) {
+  const chosen = shallowRef(new Map<string, Task>())
+  const version = ref(0)
+  const { fetchPage, forget } = taskPages(filter)
+  function anew() {
+    forget()
+    chosen.value = new Map()
+    version.value++
+  }
+  function mark(task: Task) {
+    const marked = new Map(chosen.value)
+    if (!marked.delete(task.id)) marked.set(task.id, task)
+    chosen.value = marked
+  }
+  /** Decides tasks in one way. Answers whether all of it was done. */
+  async function decide(tasks: Task[], outcome: string, given: { comment?: string; password?: string }) {
+    let answers: TaskDecided[] = []
+    const body = { tasks: tasks.map(({ id, change }) => ({ id, change })), outcome, ...given }
+    const ask = async () => (answers = await api<TaskDecided[]>('tasks/decide', { method: 'POST', body }))
+    if (!(await attempt(ask))) return false
+    const isWhole = sayDecided(answers)
+    anew()
+    return isWhole
+  }
+  async function act(task: Task, what: 'claim' | 'hand-over' | 'defer', body: object): Promise<boolean> {
+    const isDone = await attempt(() => api(`tasks/${task.id}/${what}`, { method: 'POST', body }))
+    if (isDone) anew()
+    return isDone
+  }
+  return { fetchPage, chosen, version, mark, decide, act }
+}
