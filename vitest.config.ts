@@ -1,12 +1,16 @@
 import { defineConfig } from 'vitest/config'
 
+/** The application’s own names for its folders, for what it computes beside its components. */
+const alias = { '~~': import.meta.dirname, '~': `${import.meta.dirname}/app` }
+
 export default defineConfig({
   test: {
     projects: [
       {
+        resolve: { alias },
         test: {
           name: 'unit',
-          include: ['core', 'shared', 'archive', 'backup', 'demo', 'server'].map(
+          include: ['core', 'shared', 'archive', 'backup', 'demo', 'server', 'app'].map(
             (part) => `${part}/**/*.test.ts`,
           ),
           testTimeout: 30_000,

@@ -126,7 +126,7 @@ async function untilFound(page) {
 }
 
 /**
- * Two lines for the table: what feels at once over the 95th percentile of frames, the worst of scrolling,
+ * Two lines for the table: two frames over the 95th percentile of frames, the worst of scrolling,
  * editing and panning; and half a second over the time until an edit's findings stand in the margin.
  */
 export async function benchSheet() {
@@ -138,7 +138,7 @@ export async function benchSheet() {
     await signInOn(page, server.url)
     let started = performance.now()
     await page.goto(`${server.url}/lifecycles/l0`)
-    await page.waitForFunction(() => document.querySelectorAll('.rung').length === 200)
+    await page.waitForFunction(() => document.querySelectorAll('.rung').length > 8)
     const sheetMs = performance.now() - started
     await pause(3000)
     const scrolled = await frames(page, () => scroll(page))
@@ -158,8 +158,8 @@ export async function benchSheet() {
     const p95 = Math.max(scrolled.p95, edited.p95, panned.p95)
     return [
       {
-        name: 'a lifecycle of 40 states and 200 transitions in Chromium: 100 ms, the most that feels at once, over the 95th percentile of its frames',
-        ratio: 100 / p95,
+        name: 'a lifecycle of 40 states and 200 transitions in Chromium: 32 ms, two frames, over the 95th percentile of its frames',
+        ratio: 32 / p95,
         atLeast: 1,
         figures: {
           sheetShownMs: sheetMs,

@@ -240,7 +240,7 @@ describe('references', () => {
 describe('a scheme in use', () => {
   it('shows where, and which labels are taken', async () => {
     const { lifecycles, labels } = (await mara('GET', 'schemes/workshop-letters/use')).body
-    expect(lifecycles).toEqual(['workshop-document'])
+    expect(lifecycles).toEqual(['workshop-document', 'legacy-intake'])
     expect(labels.find(({ label }: { label: string }) => label === 'A')).toMatchObject({
       current: expect.any(Number),
       registered: expect.any(Number),
