@@ -3,7 +3,6 @@ import {
   newQuickJSWASMModuleFromVariant,
   type QuickJSContext,
   type QuickJSWASMModule,
-  shouldInterruptAfterDeadline,
 } from 'quickjs-emscripten-core'
 import { readOutcome } from './outcome'
 import { type Script, ScriptError, type ScriptFacts, type ScriptLimits, type ScriptOutcome } from './script'
@@ -52,6 +51,25 @@ const prelude = `
   Object.defineProperty(globalThis, '__outcome', { value: () => stringify(out) })
 })()`
 
+/** How often a script is looked at, every 10,000 steps, before its time may be up: a busy machine ends none. */
+const leastLooks = 50
+
+interface Deadline {
+  /** Asked by the engine between two steps; once it is over it stays so. */
+  isOver: () => boolean
+  ended: boolean
+}
+
+function deadlineOf(time: number): Deadline {
+  const until = Date.now() + time
+  let looks = 0
+  const deadline: Deadline = {
+    ended: false,
+    isOver: () => (deadline.ended ||= ++looks > leastLooks && Date.now() >= until),
+  }
+  return deadline
+}
+
 /**
  * Runs a script in a sandbox of its own (an engine for ECMA-262 in WebAssembly) with nothing in it but facts and the
  * functions of \`scriptNames\`. @throws ScriptError where it cannot be read, breaks off, takes too long or too much.
@@ -61,12 +79,11 @@ export function runHere(script: Script, facts: ScriptFacts, limits: ScriptLimits
   const runtime = loaded.newRuntime()
   runtime.setMemoryLimit(limits.memory)
   runtime.setMaxStackSize(mostStack)
-  const until = Date.now() + limits.time
-  const isLate = shouldInterruptAfterDeadline(until)
-  runtime.setInterruptHandler(isLate)
   const context = runtime.newContext()
+  const deadline = deadlineOf(limits.time)
+  runtime.setInterruptHandler(deadline.isOver)
   try {
-    return runIn(context, script, facts, () => Date.now() >= until, limits)
+    return runIn(context, script, facts, deadline, limits)
   } finally {
     context.dispose()
     try {
@@ -84,7 +101,7 @@ function runIn(
   context: QuickJSContext,
   { code, name }: Script,
   facts: ScriptFacts,
-  isLate: () => boolean,
+  deadline: Deadline,
   limits: ScriptLimits,
 ): ScriptOutcome {
   context.unwrapResult(context.evalCode(prelude)).dispose()
@@ -92,9 +109,9 @@ function runIn(
   context.unwrapResult(context.evalCode(`__ilmenite(${given})`)).dispose()
   // On the first line of the script, so that lines are counted as they are written.
   const result = context.evalCode(`(() => { "use strict"; ${code}\n})()`, 'script')
-  const fault = result.error && faultIn(context, context.dump(result.error) as Thrown, isLate(), limits)
+  const fault = result.error && faultIn(context, context.dump(result.error) as Thrown, deadline.ended, limits)
   ;(result.error ?? result.value).dispose()
-  const outcome = isLate() ? null : outcomeIn(context)
+  const outcome = deadline.ended ? null : outcomeIn(context)
   if (outcome?.refused) return outcome
   if (fault) throw new ScriptError(`${name} ${fault.message}`, fault.line)
   if (!outcome) throw new ScriptError(`${name} was ended: it took more than ${limits.time} ms`)

@@ -41,7 +41,7 @@ export interface ScriptLimits {
 
 /** A script that holds an act up, and one that runs as a job. */
 export const scriptLimits = {
-  check: { time: 100, memory: 8 * 2 ** 20 },
+  check: { time: 250, memory: 8 * 2 ** 20 },
   job: { time: 2000, memory: 64 * 2 ** 20 },
 } satisfies Record<string, ScriptLimits>
 

@@ -23,7 +23,7 @@ export interface ScriptThreadStart {
 }
 
 /** How long a thread may take to begin, and how much longer than a script may run it is waited for, in milliseconds. */
-const patience = { beginning: 3000, grace: 100 }
+const patience = { beginning: 5000, grace: 500 }
 /** The most memory of a thread besides the script’s own, in megabytes. */
 const mostMemory = 128
 

@@ -128,7 +128,7 @@ describe('a script', () => {
     await ui.page.keyboard.type('for (;;) {}')
     await ui.says('Weigh was ended: it took more than 2000 ms')
     await ui.click(checkbox('runs before the act, and may refuse it'))
-    await ui.says('Weigh was ended: it took more than 100 ms')
+    await ui.says('Weigh was ended: it took more than 250 ms')
     ui.noFaults()
   })
 })
