@@ -16,7 +16,7 @@ export const templateNames: Record<string, string[]> = {
 const ofTexts = ['size', 'first', 'last']
 
 type Path = (string | number | Path)[]
-const paths = remembered(2000, (template): Path[] => liquid.globalVariableSegmentsSync(template) as Path[])
+const paths = remembered(2000, (template): Path[] => liquid().globalVariableSegmentsSync(template) as Path[])
 
 /** Every name from outside that a template uses, with what it asks inside. @throws Error where it cannot be read. */
 export const namesIn = (template: string): string[][] =>

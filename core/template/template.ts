@@ -74,20 +74,26 @@ const nowhere = {
   existsSync: () => false,
   resolve: (_folder: string, file: string) => file,
 }
-/** Liquid, with what a template may do and no more. */
-export const liquid = new Liquid({
-  strictVariables: true,
-  strictFilters: true,
-  ownPropertyOnly: true,
-  parseLimit: 10_000,
-  relativeReference: false,
-  fs: { ...nowhere, readFile: async () => nowhere.readFileSync(), exists: async () => false },
-})
-for (const name of Object.keys(liquid.tags))
-  if (!tags.includes(name)) Reflect.deleteProperty(liquid.tags, name)
-for (const name of Object.keys(liquid.filters)) if (!filters.includes(name)) liquid.unregisterFilter(name)
+let made: Liquid | undefined
+/** Liquid, with what a template may do and no more; made when it is first needed. */
+export const liquid = (): Liquid => (made ??= makeLiquid())
 
-const parsed = remembered(2000, (template) => liquid.parse(template))
+function makeLiquid(): Liquid {
+  const liquid = new Liquid({
+    strictVariables: true,
+    strictFilters: true,
+    ownPropertyOnly: true,
+    parseLimit: 10_000,
+    relativeReference: false,
+    fs: { ...nowhere, readFile: async () => nowhere.readFileSync(), exists: async () => false },
+  })
+  for (const name of Object.keys(liquid.tags))
+    if (!tags.includes(name)) Reflect.deleteProperty(liquid.tags, name)
+  for (const name of Object.keys(liquid.filters)) if (!filters.includes(name)) liquid.unregisterFilter(name)
+  return liquid
+}
+
+const parsed = remembered(2000, (template) => liquid().parse(template))
 
 /** The most steps a template may take, and the most characters and list items it may handle. */
 const mostSteps = 2000
@@ -141,14 +147,14 @@ export function forOneAct<T>(body: () => T): T {
  */
 export function render(template: string, context: object): string {
   const limits = {
-    liquid,
+    liquid: liquid(),
     renderLimit: budget('steps', mostSteps, act?.steps),
     memoryLimit: budget('characters', mostMemory, act?.memory),
   }
   return String(
-    liquid.renderSync(
+    liquid().renderSync(
       parsed(template),
-      new Context(context, liquid.options, { sync: true }, limits as never),
+      new Context(context, liquid().options, { sync: true }, limits as never),
     ),
   )
 }
