@@ -5,24 +5,55 @@ import type { Lifecycle } from '~~/core/configuration'
 
 const box = { width: 140, height: 44 }
 
-/**
- * A lifecycle laid out in layers of maturity by ELK in a web worker, anew whenever it changes; the last
- * layout stands until then.
- */
+let elk: InstanceType<typeof ELK> | undefined
+/** The thread that lays out, kept for the next map; it takes long to begin, so it is begun as early as can be. */
+export const beginLayout = () => (elk ??= new ELK({ workerFactory: () => new ElkWorker() }))
+
+/** Where the last layouts are kept while the window is open, each under the graph that it is of. */
+const shelf = 'map layouts'
+const mostKept = 6
+
+function kept(): [graph: string, layout: MapLayout][] {
+  try {
+    return JSON.parse(sessionStorage.getItem(shelf) ?? '[]')
+  } catch {
+    return []
+  }
+}
+
+function keep(graph: string, layout: MapLayout): void {
+  const others = kept().filter(([other]) => other !== graph)
+  try {
+    sessionStorage.setItem(shelf, JSON.stringify([[graph, layout], ...others].slice(0, mostKept)))
+  } catch {
+    // A full storage keeps what it has; the map is laid out when it is opened.
+  }
+}
+
+/** A lifecycle laid out in layers of maturity by ELK in a web worker, or as the same graph was laid out before. */
+export async function layoutMap(lifecycle: Lifecycle): Promise<MapLayout> {
+  const graph = graphOf(lifecycle)
+  const key = JSON.stringify(graph)
+  const before = kept().find(([other]) => other === key)
+  if (before) return before[1]
+  const layout = layoutOf(await beginLayout().layout(graph))
+  keep(key, layout)
+  return layout
+}
+
+/** The layout of a lifecycle, anew whenever it changes; the last layout stands until then. */
 export function useMapLayout(lifecycle: () => Lifecycle) {
   const layout = shallowRef<MapLayout | null>(null)
-  const elk = new ELK({ workerFactory: () => new ElkWorker() })
   let run = 0
   watch(
     lifecycle,
     async (asked) => {
       const mine = ++run
-      const answer = await elk.layout(graphOf(asked))
-      if (mine === run) layout.value = layoutOf(answer)
+      const answer = await layoutMap(asked)
+      if (mine === run) layout.value = answer
     },
     { immediate: true },
   )
-  onBeforeUnmount(() => elk.terminateWorker())
   return layout
 }
 

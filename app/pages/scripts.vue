@@ -96,7 +96,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
             Remove
           </button>
         </div>
-        <ScriptCode
+        <LazyScriptCode
           :key="chosen.id"
           :text="code"
           :attributes="store.drafted.attributes"

@@ -97,7 +97,7 @@ watch(
     </div>
     <div>
       <h3>As text</h3>
-      <ConditionText
+      <LazyConditionText
         :text="written"
         :attributes="attributes"
         :label="label"

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import { type Lifecycle, stepWord, whoFires } from '~~/core/configuration'
 import type { RowOrder, Selection } from '~/composables/useLifecycle'
 
@@ -23,7 +22,7 @@ const emit = defineEmits<{
 const { configuration, name } = useLifecycle(() => props.lifecycle.id)
 
 const sheet = ref<HTMLElement>()
-const { width } = useElementSize(sheet)
+const width = useWidth(sheet)
 /** Pixels that a character takes in a head, in the label's column and in a row's words. */
 const inHead = 7.6
 const inLabel = 7.8

@@ -25,10 +25,8 @@ function measure() {
   const top = holder.value.getBoundingClientRect().top - scroller.value.getBoundingClientRect().top
   margin.value = top + scroller.value.scrollTop
 }
-onMounted(() => {
-  scroller.value = holder.value!.closest('main')
-  measure()
-})
+onMounted(() => (scroller.value = holder.value!.closest('main')))
+// It is also told once the rows are laid out for the first time; asking earlier would lay the page out twice.
 useResizeObserver(() => holder.value?.parentElement, measure)
 
 const isWhole = computed(() => props.rows.length <= few || isPrinting.value || !scroller.value)

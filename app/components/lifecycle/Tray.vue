@@ -17,13 +17,13 @@ const use = computed(() => {
 </script>
 
 <template>
-  <LifecycleGuardTray
+  <LazyLifecycleGuardTray
     v-if="transition && selection?.kind === 'transition' && selection.part"
     :lifecycle="lifecycle"
     :transition="transition"
     @close="emit('close')"
   />
-  <LifecycleTransitionTray
+  <LazyLifecycleTransitionTray
     v-else-if="transition"
     :key="transition.id"
     :lifecycle="lifecycle"
@@ -31,14 +31,14 @@ const use = computed(() => {
     :fresh="fresh === transition.id"
     @close="emit('close')"
   />
-  <LifecycleGrantTray
+  <LazyLifecycleGrantTray
     v-else-if="use && selection?.kind === 'grant'"
     :lifecycle="lifecycle"
     :use="use"
     :principal="selection.principal"
     @close="emit('close')"
   />
-  <LifecycleStateTray
+  <LazyLifecycleStateTray
     v-else-if="use"
     :key="use.state"
     :lifecycle="lifecycle"

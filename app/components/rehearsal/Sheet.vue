@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import {
   type Lifecycle,
   phaseKinds,
@@ -47,7 +46,7 @@ const whatFor = (ids: string[]) =>
 const personName = computed(() => directory.personName(person.value))
 
 const sheet = ref<HTMLElement>()
-const { width } = useElementSize(sheet)
+const width = useWidth(sheet)
 const column = computed(() =>
   Math.max(
     96,

@@ -5,7 +5,7 @@ import type { ReadLabel } from '~/workers/labels'
 /** How many there are at each label, in the scheme's order; those the scheme does not read stand apart on the right. */
 const props = defineProps<{ scheme: RevisionScheme; read: ReadLabel[] }>()
 const box = ref<HTMLElement>()
-const dark = useDark()
+const dark = useDarkness()
 const mostBars = 120
 
 const inWords = (shown: { label: string; count: number }[]) =>
@@ -92,10 +92,6 @@ watch(
   { immediate: false },
 )
 onMounted(draw)
-</script>
-
-<script lang="ts">
-import { useDark } from '@vueuse/core'
 </script>
 
 <template>

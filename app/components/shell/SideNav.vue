@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useDark } from '@vueuse/core'
 import { groupBy } from '~~/core/support'
 import { areaOf, areasFor, type Area } from '~/areas'
 
@@ -7,7 +6,7 @@ defineEmits<{ help: [] }>()
 const session = useSession()
 const configuration = useConfiguration()
 const route = useRoute()
-const dark = useDark()
+const dark = useDarkness()
 
 const blocks = computed(() => {
   const open = areasFor(session.person?.administrator === true).filter(({ block }) => block !== null)

@@ -1,9 +1,24 @@
+<script lang="ts">
+// A map that is opened by its address: its thread and its drawing are fetched while the rest is.
+if (new URLSearchParams(window.location.search).get('view') === 'map') {
+  void import('~/composables/useMapLayout').then(({ beginLayout }) => beginLayout())
+  void preloadComponents('LifecycleMap')
+}
+</script>
+
 <script setup lang="ts">
+import { useTimeoutFn } from '@vueuse/core'
+
 const route = useRoute()
 const id = computed(() => String(route.params.id))
 const { store, lifecycle, name, edit } = useLifecycle(id)
 useTitle(() => lifecycle.value?.name ?? 'Lifecycle')
 onMounted(() => store.loadCounts())
+// While its sheet is looked at, the map is laid out, so that it is there when it is asked for.
+useTimeoutFn(async () => {
+  const { layoutMap } = await import('~/composables/useMapLayout')
+  if (lifecycle.value?.states.length) await layoutMap(lifecycle.value)
+}, 1500)
 
 const { selection, select, view, only, order, trace, set } = useSheetQuery()
 const fresh = ref('')
@@ -110,7 +125,7 @@ const total = computed(() =>
       @drawn="draw"
       @mark="mark"
     />
-    <RehearsalView
+    <LazyRehearsalView
       v-if="view === 'rehearsal'"
       :key="id"
       :lifecycle="lifecycle"

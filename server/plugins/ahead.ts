@@ -1,0 +1,10 @@
+/** What every page asks for first, fetched by the browser while the page’s programs are still on their way. */
+const first = ['session', 'configuration']
+
+export default defineNitroPlugin((nitro) => {
+  nitro.hooks.hook('render:html', (html, { event }) => {
+    if (event.path.startsWith('/sign-in') || !event.headers.get('cookie')) return
+    for (const path of first)
+      html.head.push(`<link rel="preload" as="fetch" href="/api/${path}" crossorigin>`)
+  })
+})
