@@ -53,8 +53,8 @@ const subjects = [
   'engine',
   'rehearsal',
   'check',
-  'intake',
   'formats',
+  'intake',
   'audit',
 ]
 const subjectOrder = subjects.slice(0, -1).map((subject, index) => ({

@@ -6,6 +6,7 @@ import { backupCommand, restoreCommand, verifyCommand } from './commands/backup'
 import { checkCommand } from './commands/check'
 import { conditionCommand } from './commands/condition'
 import { exportCommand } from './commands/export'
+import { fileCommand } from './commands/file'
 import { intakeCommand } from './commands/intake'
 import { planCommand } from './commands/plan'
 import { rehearseCommand } from './commands/rehearse'
@@ -28,6 +29,7 @@ const root = defineCommand({
     plan: planCommand,
     export: exportCommand,
     intake: intakeCommand,
+    file: fileCommand,
     audit: auditCommand,
     sessions: sessionsCommand,
     backup: backupCommand,

@@ -1,2 +1,15 @@
+export {
+  type Change,
+  type FileContents,
+  type FileHistoryRow,
+  type FileKind,
+  type FilePlace,
+  type FileProblem,
+  type FileReading,
+  type WrittenFile,
+} from './file-format'
+export { formats, kindOf, readFile, writeFile } from './formats'
 export { type MapLayout, mapSvg, pathOf, tipOf } from './map-svg'
+export { nearMisses } from './near-miss'
 export { type Element, scxml } from './scxml'
+export { portion, type Source, sourceOf } from './source'

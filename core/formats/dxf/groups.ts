@@ -1,0 +1,90 @@
+import { portion, type Source } from '../source'
+
+/**
+ * Is told each group of a drawing: its code, and where its value stands in the bytes at hand; `base` is where those
+ * begin in the file. Values are valid during the call. Ends the scan by answering true.
+ */
+export type GroupVisitor = (
+  code: number,
+  bytes: Uint8Array,
+  from: number,
+  to: number,
+  base: number,
+) => boolean | void
+
+/** How a scan ended: told to, at the end of the file, or at a line that is no group code. */
+export type ScanEnd = { how: 'told' | 'ended' } | { how: 'broken' | 'endless'; line: number }
+
+/** The longest line that is read, in bytes. */
+const longestLine = 1 << 22
+const lineFeed = 10
+const carriageReturn = 13
+
+/** Goes through the groups of a drawing (two lines each, the DXF reference’s “group codes”) in constant memory. */
+export function scanGroups(source: Source, visit: GroupVisitor): ScanEnd {
+  const ending = lineEnding(source)
+  let [base, line, size] = [0, 1, portion]
+  while (base < source.size) {
+    const bytes = source.read(base, base + size)
+    const isLast = base + bytes.length >= source.size
+    const window = scanWindow(bytes, ending, isLast, (code, from, to) => visit(code, bytes, from, to, base))
+    line += window.lines
+    if (window.end === 'told') return { how: 'told' }
+    if (window.end === 'broken') return { how: 'broken', line }
+    if (isLast) return { how: 'ended' }
+    size = window.read ? portion : size * 2
+    if (size > longestLine) return { how: 'endless', line }
+    base += window.read
+  }
+  return { how: 'ended' }
+}
+
+/** Lines end with a line feed, in very old files with a carriage return alone. */
+function lineEnding(source: Source): number {
+  const head = source.read(0, 4096)
+  return head.includes(lineFeed) || !head.includes(carriageReturn) ? lineFeed : carriageReturn
+}
+
+interface Window {
+  /** Bytes and lines of whole groups. */
+  read: number
+  lines: number
+  end?: 'told' | 'broken'
+}
+
+function scanWindow(
+  bytes: Uint8Array,
+  ending: number,
+  isLast: boolean,
+  visit: (code: number, from: number, to: number) => boolean | void,
+): Window {
+  const { length } = bytes
+  let [at, lines] = [0, 0]
+  while (at < length) {
+    const start = at
+    let [code, sign, isCode] = [0, 1, false]
+    for (; at < length && bytes[at] !== ending; at++) {
+      const byte = bytes[at]!
+      if (byte >= 48 && byte <= 57) {
+        code = code * 10 + byte - 48
+        isCode = true
+      } else if (byte === 45 && !isCode) sign = -1
+      else if (byte !== 32 && byte !== 9 && byte !== carriageReturn)
+        return { read: start, lines, end: 'broken' }
+    }
+    if (at >= length && !isLast) return { read: start, lines }
+    if (!isCode) {
+      if (at >= length) return { read: length, lines }
+      return { read: start, lines, end: 'broken' }
+    }
+    const from = ++at
+    while (at < length && bytes[at] !== ending) at++
+    if (at >= length && !isLast) return { read: start, lines }
+    const to = at > from && bytes[at - 1] === carriageReturn ? at - 1 : at
+    lines += 2
+    if (from <= length && visit(sign * code, from, Math.min(to, length)))
+      return { read: at, lines, end: 'told' }
+    at++
+  }
+  return { read: length, lines }
+}

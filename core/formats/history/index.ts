@@ -1,0 +1,2 @@
+export { blockRow, numberedRows, oldestFirst, type Tagged } from './rows'
+export { type PlacedText, tableRows } from './table'
