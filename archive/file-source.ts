@@ -9,8 +9,8 @@ export interface OpenFile extends Source {
 /** @throws the error of the file system where it cannot be opened. */
 export function openFile(path: string): OpenFile {
   const handle = openSync(path, 'r')
-  const usual = new Uint8Array(portion)
   const { size } = fstatSync(handle)
+  const usual = new Uint8Array(Math.min(portion, size))
   return {
     size,
     read: (from, to) => {

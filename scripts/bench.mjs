@@ -5,6 +5,7 @@ import { build, installPackages } from './prepare.mjs'
 
 installPackages()
 build()
+const { benchFiles } = await import('../bench/files.mjs')
 const { benchIntake } = await import('../bench/intake.mjs')
 const { benchConditions } = await import('../bench/conditions.mjs')
 const { benchLifecycles } = await import('../bench/lifecycles.mjs')
@@ -22,6 +23,7 @@ const lines = [
   ...benchEngine(),
   await benchLetters(),
   ...(await benchRights()),
+  ...(await benchFiles()),
   await benchIntake(),
   await benchVault(),
   ...(await benchMillion()),

@@ -6,8 +6,10 @@ export const bytesOf = (text: string): Uint8Array => utf8.encode(text)
 /** Bytes as characters of the same codes. */
 export function latin1(bytes: Uint8Array, from = 0, to = bytes.length): string {
   let text = ''
-  for (let at = from; at < to; at += 8192)
-    text += String.fromCharCode(...bytes.subarray(at, Math.min(at + 8192, to)))
+  for (let at = from; at < to; at += 8192) {
+    const part = bytes.subarray(at, Math.min(at + 8192, to))
+    text += String.fromCharCode.apply(null, part as unknown as number[])
+  }
   return text
 }
 
@@ -30,8 +32,16 @@ const multibyte: Record<string, string> = {
   '1361': 'euc-kr',
 }
 
+const made = new Map<string, CodePage>()
+
 /** The code page of a name such as `ANSI_1252`; Windows-1252 where it is not known. */
 export function codePage(name: string): CodePage {
+  const page = made.get(name) ?? makeCodePage(name)
+  if (made.size < 64) made.set(name, page)
+  return page
+}
+
+function makeCodePage(name: string): CodePage {
   const number = /(\d{3,4})\s*$/.exec(name)?.[1] ?? '1252'
   if (number === '1252') return singleByte((byte) => windows1252[byte - 0x80] ?? String.fromCharCode(byte))
   const label = multibyte[number] ?? (/^125\d$|^874$|^866$/.test(number) ? `windows-${number}` : undefined)

@@ -5,7 +5,7 @@ import { joined } from './source'
 
 const folder = 'tests/corpus'
 const names = readdirSync(folder).filter((name) => name !== 'README.md')
-const bytesOf = (name: string) => new Uint8Array(readFileSync(`${folder}/${name}`))
+const bytesOf = (name: string): Uint8Array => new Uint8Array(readFileSync(`${folder}/${name}`))
 const read = (name: string, bytes = bytesOf(name)) => readFile(sourceOf(bytes), name)
 const values = ({ places }: FileReading) =>
   Object.fromEntries(places.map(({ place, value }) => [place, value]))

@@ -65,14 +65,23 @@ export interface WrittenFile {
   problems: FileProblem[]
 }
 
+/** What a file is known by. */
+export interface Beginning {
+  /** The first bytes, up to 4,096, and the same as characters of the same codes. */
+  head: Uint8Array
+  text: string
+  /** In lower case, without its dot; it counts only where bytes say little. */
+  ending: string
+  source: Source
+}
+
 /** One format of files: how it is known, read and written. */
 export interface FileFormat {
   /** For people: “a DXF drawing”. */
   words: string
   /** Endings in lower case, without their dot. */
   endings: readonly string[]
-  /** Whether the first bytes (up to 4,096) are of this format; an ending counts only where bytes say little. */
-  isIt: (head: Uint8Array, source: Source, ending: string) => boolean
+  isIt: (beginning: Beginning) => boolean
   read: (source: Source) => FileContents | Promise<FileContents>
   /** Writes values; a format without it comes in as it is. */
   write?: (source: Source, changes: readonly Change[]) => WrittenFile | Promise<WrittenFile>

@@ -1,3 +1,4 @@
+import { latin1 } from './characters'
 import { dxf } from './dxf'
 import type { Change, FileFormat, FileKind, FileReading, WrittenFile } from './file-format'
 import { unwritten } from './changes'
@@ -24,7 +25,8 @@ const endingOf = (name: string): string => /\.([^./\\]+)$/.exec(name)?.[1]?.toLo
 /** What a file is by its first bytes; its ending says little and counts only where they say less. */
 export function kindOf(source: Source, name: string): FileKind {
   const head = source.read(0, 4096).slice()
-  return kinds.find((kind) => formats[kind].isIt(head, source, endingOf(name)))!
+  const beginning = { head, text: latin1(head), ending: endingOf(name), source }
+  return kinds.find((kind) => formats[kind].isIt(beginning))!
 }
 
 /** The kind that an ending promises; undefined for endings that promise none. */

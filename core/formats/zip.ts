@@ -1,4 +1,4 @@
-import { deflateSync, Inflate } from 'fflate'
+import { deflateSync, Inflate, inflateSync } from 'fflate'
 import { asUtf8, bytesOf, latin1 } from './characters'
 import { joined, type Source } from './source'
 
@@ -21,7 +21,7 @@ export class ZipFault extends Error {}
 const marks = { entry: 0x04034b50, record: 0x02014b50, end: 0x06054b50 }
 const lengths = { entry: 30, record: 46, end: 22 }
 /** The largest entry that is unpacked, and how many bytes of it at a time. */
-const most = { unpacked: 64 << 20, step: 4096, directory: 32 << 20 }
+const most = { unpacked: 64 << 20, small: 4 << 20, step: 4096, directory: 32 << 20 }
 const stored = 0
 const deflated = 8
 
@@ -76,9 +76,18 @@ export function unpack(source: Source, entry: ZipEntry): Uint8Array {
   if (packed.length < entry.packed) throw new ZipFault(`${entry.name} is cut off`)
   if (entry.method === stored) return packed
   if (entry.method !== deflated) throw new ZipFault(`${entry.name} is packed in a way that is not read`)
-  const bytes = inflated(packed, entry.name)
+  const bytes = entry.size < most.small ? small(packed, entry) : inflated(packed, entry.name)
   if (bytes.length !== entry.size) throw new ZipFault(`${entry.name} is not as long as it says`)
   return bytes
+}
+
+/** Unpacks into as much room as an entry says it takes, and one byte more, which shows when that is not true. */
+function small(packed: Uint8Array, { name, size }: ZipEntry): Uint8Array {
+  try {
+    return inflateSync(packed, { out: new Uint8Array(size + 1) })
+  } catch (cause) {
+    throw new ZipFault(`${name} is damaged`, { cause })
+  }
 }
 
 /** Unpacks a little at a time, so that what claims to be small and is not never fills the memory. */

@@ -62,7 +62,7 @@ export type EntityVisitor = (entity: Entity, section: string) => void
  */
 export function scanDrawing(source: Source, visit: EntityVisitor): { header: Header; end: ScanEnd } {
   const scan = new Scan(visit, source.read(0, 4096).includes(13) ? '\r\n' : '\n')
-  const end = scanGroups(source, (...group) => scan.take(...group))
+  const end = scanGroups(source, (code, bytes, from, to, at) => scan.take(code, bytes, from, to, at))
   scan.finish()
   return { header: scan.header, end }
 }
@@ -84,12 +84,14 @@ class Scan {
   }
 
   take(code: number, bytes: Uint8Array, from: number, to: number, base: number): boolean {
-    if (code === 0) return this.begin(latin1(bytes, from, to).trim(), bytes, from, base)
+    if (code === 0) return this.begin(nameAt(bytes, from, to), bytes, from, base)
     if (this.isSection && code === 2) {
       this.section = latin1(bytes, from, to).trim()
       this.isSection = false
-    } else if (this.section === 'HEADER') this.takeVariable(code, this.value(bytes, from, to, base))
-    else if (this.kept) this.takeGroup(code, bytes, from, to, base)
+    } else if (this.section === 'HEADER') {
+      if (code === 9) this.variable = variableAt(bytes, from, to)
+      else if (this.variable) this.takeVariable(this.value(bytes, from, to, base))
+    } else if (this.kept) this.takeGroup(code, bytes, from, to, base)
     return false
   }
 
@@ -112,11 +114,10 @@ class Scan {
     return type === 'EOF'
   }
 
-  private takeVariable(code: number, value: Value): void {
+  private takeVariable(value: Value): void {
     const { header } = this
-    if (code === 9) this.variable = value.text.trim()
-    else header.variables.push({ name: this.variable, ...value })
-    if (code === 9 || !['$ACADVER', '$DWGCODEPAGE'].includes(this.variable)) return
+    header.variables.push({ name: this.variable, ...value })
+    if (!['$ACADVER', '$DWGCODEPAGE'].includes(this.variable)) return
     header.version = variableOf(header, '$ACADVER').trim()
     header.coding = textCoding(header.version, variableOf(header, '$DWGCODEPAGE').trim())
   }
@@ -133,6 +134,29 @@ class Scan {
     return { text: this.header.coding.decode(bytes.subarray(from, to)), from: base + from, to: base + to }
   }
 }
+
+/** Names that matter, by their first letters; most entities of a drawing have another one. */
+const names = [...Object.keys(kept), 'SECTION', 'ENDSEC', 'EOF']
+const initials = new Set(names.map((name) => name.charCodeAt(0) * 256 + name.charCodeAt(1)))
+
+/** The name of an entity, or nothing where it is none that matters. */
+function nameAt(bytes: Uint8Array, from: number, to: number): string {
+  const initial = bytes[from]! * 256 + bytes[from + 1]!
+  return bytes[from] === 32 || initials.has(initial) ? latin1(bytes, from, to).trim() : ''
+}
+
+/** Variables of the header that are read, by the letters behind their `$`. */
+const variables = new Set(
+  ['AC', 'DW', 'TI', 'SU', 'AU', 'KE', 'CO', 'LA', 'TD', 'CU'].map(
+    (two) => two.charCodeAt(0) * 256 + two.charCodeAt(1),
+  ),
+)
+
+/** The name of a variable, or nothing where it is none that may matter. */
+const variableAt = (bytes: Uint8Array, from: number, to: number): string =>
+  variables.has(bytes[from + 1]! * 256 + bytes[from + 2]!) || bytes[from] === 32
+    ? latin1(bytes, from, to).trim()
+    : ''
 
 /** The beginning of the line before the one that begins at an offset. */
 function lineBefore(bytes: Uint8Array, from: number): number {

@@ -27,7 +27,7 @@ export function scanGroups(source: Source, visit: GroupVisitor): ScanEnd {
   while (base < source.size) {
     const bytes = source.read(base, base + size)
     const isLast = base + bytes.length >= source.size
-    const window = scanWindow(bytes, ending, isLast, (code, from, to) => visit(code, bytes, from, to, base))
+    const window = scanWindow(bytes, base, ending, isLast, visit)
     line += window.lines
     if (window.end === 'told') return { how: 'told' }
     if (window.end === 'broken') return { how: 'broken', line }
@@ -52,39 +52,44 @@ interface Window {
   end?: 'told' | 'broken'
 }
 
+const [zero, nine, minus, blank, tab] = [48, 57, 45, 32, 9]
+
+/** The groups of a window; written plainly, since every byte of a drawing goes through it. */
 function scanWindow(
   bytes: Uint8Array,
+  base: number,
   ending: number,
   isLast: boolean,
-  visit: (code: number, from: number, to: number) => boolean | void,
+  visit: GroupVisitor,
 ): Window {
-  const { length } = bytes
-  let [at, lines] = [0, 0]
+  const length = bytes.length
+  let at = 0
+  let lines = 0
   while (at < length) {
     const start = at
-    let [code, sign, isCode] = [0, 1, false]
-    for (; at < length && bytes[at] !== ending; at++) {
-      const byte = bytes[at]!
-      if (byte >= 48 && byte <= 57) {
-        code = code * 10 + byte - 48
+    let code = 0
+    let isNegative = false
+    let isCode = false
+    let byte = bytes[at]!
+    while (byte !== ending) {
+      if (byte >= zero && byte <= nine) {
+        code = code * 10 + byte - zero
         isCode = true
-      } else if (byte === 45 && !isCode) sign = -1
-      else if (byte !== 32 && byte !== 9 && byte !== carriageReturn)
+      } else if (byte === minus && !isCode) isNegative = true
+      else if (byte !== blank && byte !== tab && byte !== carriageReturn)
         return { read: start, lines, end: 'broken' }
+      if (++at >= length) break
+      byte = bytes[at]!
     }
-    if (at >= length && !isLast) return { read: start, lines }
-    if (!isCode) {
-      if (at >= length) return { read: length, lines }
-      return { read: start, lines, end: 'broken' }
-    }
+    if (at >= length) return { read: isLast && !isCode ? length : start, lines }
+    if (!isCode) return { read: start, lines, end: 'broken' }
     const from = ++at
     while (at < length && bytes[at] !== ending) at++
     if (at >= length && !isLast) return { read: start, lines }
     const to = at > from && bytes[at - 1] === carriageReturn ? at - 1 : at
     lines += 2
-    if (from <= length && visit(sign * code, from, Math.min(to, length)))
-      return { read: at, lines, end: 'told' }
     at++
+    if (visit(isNegative ? -code : code, bytes, from, to, base)) return { read: at, lines, end: 'told' }
   }
   return { read: length, lines }
 }

@@ -5,18 +5,17 @@ import { readDrawing } from './contents'
 import { history } from './revision-table'
 import { write } from './write'
 
-const isBinary = (head: Uint8Array): boolean => latin1(head, 0, 24).slice(8).startsWith('Binary DXF\r\n\x1a')
+const isBinary = (text: string): boolean => text.startsWith('Binary DXF\r\n\x1a', 8)
 
 /** Drawing interchange, in text, R12 to 2018. */
 export const dxf: FileFormat = {
   words: 'a DXF drawing',
   endings: ['dxf'],
-  isIt: (head) => {
-    const start = latin1(head).replace(/^\ufeff|^\xef\xbb\xbf/, '')
-    return isBinary(head) || /^\s*(999[ \t]*\r?[\n\r].*[\n\r]+\s*)*0[ \t]*\r?[\n\r]\s*SECTION\s/.test(start)
-  },
+  isIt: ({ text }) =>
+    isBinary(text) ||
+    /^(\xef\xbb\xbf)?\s*(999[ \t]*\r?[\n\r].*[\n\r]+\s*)*0[ \t]*\r?[\n\r]\s*SECTION\s/.test(text),
   read: (source) => {
-    if (isBinary(source.read(0, 64))) {
+    if (isBinary(latin1(source.read(0, 64)))) {
       const message = 'a binary drawing is kept as it is; save it as text to have it read'
       return { places: [], history: [], references: [], problems: [{ code: 'not-read', message }] }
     }

@@ -1,4 +1,3 @@
-import { latin1 } from '../characters'
 import { nameIn, plan, unwritten } from '../changes'
 import type { Change, FileContents, FileFormat, FilePlace, FileProblem, WrittenFile } from '../file-format'
 import type { Patch, Source } from '../source'
@@ -75,7 +74,10 @@ function property(element: XmlElement): OdfPlace[] {
 
 /** Linked files: pictures, objects and sections that stand outside of the document. */
 function referencesOf(file: OfficePackage): { target: string }[] {
-  const elements = ['content.xml', 'styles.xml'].flatMap((part) => file.document(part)?.elements ?? [])
+  const linking = ['content.xml', 'styles.xml'].filter((part) =>
+    /href="(\.\.\/|\/|file:)/i.test(file.text(part)),
+  )
+  const elements = linking.flatMap((part) => file.document(part)!.elements)
   const targets = elements.flatMap((element) => {
     const isLink = ['image', 'object', 'object-ole', 'section-source', 'table-source', 'plugin'].includes(
       element.local,
@@ -170,11 +172,9 @@ const endings = ['odt', 'ods', 'odp', 'odg', 'ott', 'ots', 'otp', 'otg']
 export const odf: FileFormat = {
   words: 'an OpenDocument file',
   endings,
-  isIt: (head, _, ending) => {
-    const start = latin1(head, 0, 128)
-    if (!start.startsWith('PK\x03\x04')) return false
-    return start.includes('application/vnd.oasis.opendocument') || endings.includes(ending)
-  },
+  isIt: ({ text, ending }) =>
+    text.startsWith('PK\x03\x04') &&
+    (text.slice(0, 128).includes('application/vnd.oasis.opendocument') || endings.includes(ending)),
   read,
   write,
 }

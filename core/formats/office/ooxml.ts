@@ -1,4 +1,4 @@
-import { bytesOf, latin1 } from '../characters'
+import { bytesOf } from '../characters'
 import { nameIn, plan, unwritten } from '../changes'
 import type { Change, FileContents, FileFormat, FilePlace, WrittenFile } from '../file-format'
 import type { Source } from '../source'
@@ -104,7 +104,9 @@ function customPlaces(file: OfficePackage, part: string | undefined): OfficePlac
 
 /** Linked files: external targets of relationships that are no addresses on the web. */
 function referencesOf(file: OfficePackage): { target: string }[] {
-  const parts = file.entries.map(({ name }) => name).filter((name) => name.endsWith('.rels'))
+  const parts = file.entries
+    .map(({ name }) => name)
+    .filter((name) => name.endsWith('.rels') && file.text(name).includes('External'))
   const targets = parts.flatMap((part) =>
     file.document(part)!.root.children.flatMap((one) => {
       const target = attributeOf(one, 'Target')?.value ?? ''
@@ -219,9 +221,9 @@ const endings = ['docx', 'xlsx', 'pptx', 'docm', 'xlsm', 'pptm', 'dotx', 'xltx',
 export const ooxml: FileFormat = {
   words: 'an Office Open XML document',
   endings,
-  isIt: (head, source, ending) => {
+  isIt: ({ head, text, source, ending }) => {
     if (isCompound(head)) return isEncryptedCompound(source)
-    if (!latin1(head, 0, 4).startsWith('PK\x03\x04')) return false
+    if (!text.startsWith('PK\x03\x04')) return false
     try {
       return new OfficePackage(source).has('[Content_Types].xml')
     } catch {

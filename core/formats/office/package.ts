@@ -1,3 +1,4 @@
+import { latin1 } from '../characters'
 import type { FileContents, FileProblem } from '../file-format'
 import type { Patch, Source } from '../source'
 import { joined, patched, sourceOf } from '../source'
@@ -7,6 +8,7 @@ import { repacked, unpack, type ZipEntry, zipEntries, ZipFault } from '../zip'
 /** An office document: a ZIP file whose parts are read when they are asked for. */
 export class OfficePackage {
   readonly entries: ZipEntry[]
+  private readonly unpacked = new Map<string, Uint8Array>()
   private readonly documents = new Map<string, XmlDocument>()
   private readonly patches = new Map<string, Patch[]>()
   private readonly added = new Map<string, Uint8Array>()
@@ -20,9 +22,16 @@ export class OfficePackage {
 
   /** What a part holds. @throws ZipFault where it is damaged. */
   bytes(name: string): Uint8Array | undefined {
+    const known = this.unpacked.get(name)
+    if (known) return known
     const entry = this.entries.find((one) => one.name === name)
-    return entry && unpack(this.source, entry)
+    const bytes = entry && unpack(this.source, entry)
+    if (bytes) this.unpacked.set(name, bytes)
+    return bytes
   }
+
+  /** A part as it stands there, to look for something without reading all of it; empty where there is none. */
+  text = (name: string): string => latin1(this.bytes(name) ?? new Uint8Array())
 
   /** A part in XML; undefined where there is none. @throws ZipFault, XmlFault where it cannot be read. */
   document(name: string): XmlDocument | undefined {

@@ -1,4 +1,3 @@
-import { latin1 } from '../characters'
 import { nameIn, plan, unwritten } from '../changes'
 import type { Change, FileContents, FileFormat, FilePlace, FileProblem, WrittenFile } from '../file-format'
 import type { Source } from '../source'
@@ -189,7 +188,7 @@ function appended(
 export const pdf: FileFormat = {
   words: 'a PDF document',
   endings: ['pdf'],
-  isIt: (head) => latin1(head, 0, Math.min(head.length, 1100)).includes('%PDF-'),
+  isIt: ({ text }) => text.slice(0, 1100).includes('%PDF-'),
   read,
   write,
 }

@@ -1,6 +1,6 @@
 import { type PdfDictionary, PdfFault } from './objects'
 
-/** A row of a table of objects that is a stream (ISO 32000-1, 7.5.8): 1 is an object at an offset, 2 one within another. */
+/** A row of a table of objects that is a stream (ISO 32000-1, 7.5.8): of type 1 at an offset, of type 2 in another. */
 interface TableRow {
   id: number
   type: number

@@ -1,4 +1,4 @@
-import { bytesOf, latin1 } from '../characters'
+import { bytesOf } from '../characters'
 import { plan, unwritten } from '../changes'
 import type { Change, FileFormat, FilePlace } from '../file-format'
 import { type Patch, patched } from '../source'
@@ -39,7 +39,7 @@ const missing = (place: string, { root }: StepContents): string =>
 export const step: FileFormat = {
   words: 'a STEP model',
   endings: ['step', 'stp', 'p21'],
-  isIt: (head) => /^\s*(\/\*[^]*?\*\/\s*)*ISO-10303-21\s*;/.test(latin1(head).replace(/^\xef\xbb\xbf/, '')),
+  isIt: ({ text }) => /^(\xef\xbb\xbf)?\s*(\/\*[^]*?\*\/\s*)*ISO-10303-21\s*;/.test(text),
   read: (source) => {
     const contents = readStep(source)
     return {

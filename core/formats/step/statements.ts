@@ -119,12 +119,12 @@ class Scan {
 
   private take(bytes: Uint8Array, base: number, to: number): void {
     const isHere = this.start >= base
-    const length = to - this.start
+    if (isHere && !mayMatter(bytes, this.start - base)) return
     const head = isHere ? bytes.subarray(this.start - base, to - base) : this.headOf(to)
     const named = nameOf(head)
     if (named === 'END-ISO-10303-21') this.end.isWhole = true
     if (!named || typeof named === 'string' || !this.types.has(named.type)) return
-    if (length > longest) {
+    if (to - this.start > longest) {
       this.end.tooLong = true
       return
     }
@@ -141,18 +141,27 @@ class Scan {
 }
 
 /** Types that matter begin with these letters; the others, nearly all of a file, are not looked at further. */
-const first = new Set(Array.from('PNDFE', (letter) => letter.charCodeAt(0)))
+const initials = new Set(
+  ['PR', 'NE', 'DO', 'FI', 'EN'].map((two) => two.charCodeAt(0) * 256 + two.charCodeAt(1)),
+)
+
+/** Whether a statement may be of a type that is read, by the letters behind its number. */
+function mayMatter(bytes: Uint8Array, from: number): boolean {
+  let at = from
+  if (bytes[at] === hash) {
+    at++
+    while (bytes[at]! >= 48 && bytes[at]! <= 57) at++
+    while (bytes[at]! <= blank) at++
+    if (bytes[at] !== equals) return true
+    at++
+  }
+  while (bytes[at]! <= blank) at++
+  return bytes[at] === slash || initials.has(bytes[at]! * 256 + bytes[at + 1]!)
+}
 
 /** The number and the type of a statement, and where its parenthesis opens; comments may stand between them. */
 function nameOf(bytes: Uint8Array): { id: string; type: string; open: number } | string | undefined {
-  let at = 0
-  if (bytes[0] === hash) {
-    while (at < bytes.length && bytes[at] !== equals && bytes[at] !== slash) at++
-    if (bytes[at] === equals) at++
-    while (at < bytes.length && bytes[at]! <= blank) at++
-    if (!first.has(bytes[at]!) && bytes[at] !== slash) return undefined
-  } else if (!first.has(bytes[0]!) && bytes[0] !== slash) return undefined
-  const open = openingOf(bytes, at)
+  const open = openingOf(bytes)
   const text = latin1(bytes, 0, open).replace(/\/\*[^]*?\*\//g, ' ')
   const [, id, type] = /^(?:\s*(#\d+)\s*=)?\s*([\w-]+)\s*$/.exec(text) ?? []
   if (!type) return undefined
@@ -161,9 +170,9 @@ function nameOf(bytes: Uint8Array): { id: string; type: string; open: number } |
 }
 
 /** Where the first parenthesis outside of comments stands. */
-function openingOf(bytes: Uint8Array, from: number): number {
+function openingOf(bytes: Uint8Array): number {
   let isComment = false
-  for (let at = from; at < Math.min(bytes.length, 4096); at++) {
+  for (let at = 0; at < Math.min(bytes.length, 4096); at++) {
     if (isComment) isComment = !(bytes[at] === slash && bytes[at - 1] === star)
     else if (bytes[at] === star && bytes[at - 1] === slash) isComment = true
     else if (bytes[at] === 40) return at

@@ -1,4 +1,4 @@
-import { bytesOf, latin1 } from '../characters'
+import { bytesOf } from '../characters'
 import { distinct, nameIn, plan, unwritten } from '../changes'
 import type { Change, FileContents, FileFormat, FilePlace, FileProblem } from '../file-format'
 import { tableRows } from '../history'
@@ -152,7 +152,7 @@ function added({ place, value }: Change, { root }: XmlDocument): Patch {
 export const svg: FileFormat = {
   words: 'an SVG drawing',
   endings: ['svg'],
-  isIt: (head) => /^(\xef\xbb\xbf)?\s*</.test(latin1(head, 0, 64)) && /<(\w+:)?svg[\s>]/.test(latin1(head)),
+  isIt: ({ text }) => /^(\xef\xbb\xbf)?\s*</.test(text) && /<(\w+:)?svg[\s>]/.test(text),
   read,
   write,
 }
