@@ -32,13 +32,14 @@ export function scanStatements(
   return scan.end
 }
 
-/** Where a scan stands: before a statement, in one, in a string or a comment in it or before it. */
-type Place = 'before' | 'statement' | 'string' | 'comment'
+/** Where a scan stands: before a statement, in one, or in a string or a comment of it. */
+const [before, statement, string, comment] = [0, 1, 2, 3]
 
 class Scan {
   readonly end: StatementsEnd = { isWhole: false, tooLong: false }
-  private place: Place = 'before'
+  private place = before
   private start = 0
+  private lastByte = 0
 
   constructor(
     private readonly source: Source,
@@ -46,76 +47,44 @@ class Scan {
     private readonly visit: (statement: Statement) => void,
   ) {}
 
+  /** Goes through a window; written plainly, since every byte of a file goes through it. */
   window(base: number): void {
     let bytes = this.source.read(base, base + portion)
+    const length = bytes.length
+    const lastByte = this.lastByte
+    let place = this.place
     let at = 0
-    while (at < bytes.length) {
-      if (this.place === 'string') at = this.endOfString(bytes, at)
-      else if (this.place === 'comment') at = this.endOfComment(bytes, at)
-      else if (this.place === 'before') at = this.beginning(bytes, at, base)
-      else {
-        at = this.within(bytes, at)
-        if (this.isOver()) {
-          this.take(bytes, base, base + at - 1)
+    while (at < length) {
+      if (place === statement) {
+        const found = endOfPart(bytes, at, lastByte)
+        at = found + 1
+        if (found >= length) break
+        if (bytes[found] === quote) place = string
+        else if (bytes[found] === star) place = comment
+        else {
+          place = before
+          this.take(bytes, base, base + found)
           // What was read for a statement that began before this window took the place of it.
           if (this.start < base) bytes = this.source.read(base, base + portion)
         }
+      } else if (place === string) {
+        while (at < length && bytes[at] !== quote) at++
+        if (at < length) place = statement
+        at++
+      } else if (place === comment) {
+        while (at < length && !(bytes[at] === slash && (at ? bytes[at - 1] : lastByte) === star)) at++
+        if (at < length) place = statement
+        at++
+      } else {
+        while (at < length && bytes[at]! <= blank) at++
+        if (at >= length) break
+        this.start = base + at
+        place = statement
       }
     }
-    this.lastByte = bytes[bytes.length - 1]!
+    this.place = place
+    this.lastByte = bytes[length - 1]!
   }
-
-  private isOver = (): boolean => this.place === 'before'
-
-  private endOfString(bytes: Uint8Array, from: number): number {
-    let at = from
-    while (at < bytes.length && bytes[at] !== quote) at++
-    if (at < bytes.length) this.place = 'statement'
-    return at + 1
-  }
-
-  private endOfComment(bytes: Uint8Array, from: number): number {
-    let at = from
-    while (
-      at < bytes.length &&
-      !(bytes[at] === slash && this.last(bytes, at) === star && (at > from || !from))
-    )
-      at++
-    if (at < bytes.length) this.place = 'statement'
-    return at + 1
-  }
-
-  private beginning(bytes: Uint8Array, from: number, base: number): number {
-    let at = from
-    while (at < bytes.length && bytes[at]! <= blank) at++
-    if (at >= bytes.length) return at
-    this.start = base + at
-    this.place = 'statement'
-    return at
-  }
-
-  private within(bytes: Uint8Array, from: number): number {
-    let at = from
-    for (; at < bytes.length; at++) {
-      const byte = bytes[at]
-      if (byte === quote) {
-        this.place = 'string'
-        return at + 1
-      }
-      if (byte === semicolon) {
-        this.place = 'before'
-        return at + 1
-      }
-      if (byte === star && this.last(bytes, at) === slash) {
-        this.place = 'comment'
-        return at + 1
-      }
-    }
-    return at
-  }
-
-  private lastByte = 0
-  private last = (bytes: Uint8Array, at: number): number => (at ? bytes[at - 1]! : this.lastByte)
 
   private take(bytes: Uint8Array, base: number, to: number): void {
     const isHere = this.start >= base
@@ -138,6 +107,18 @@ class Scan {
   }
 
   private headOf = (to: number): Uint8Array => this.source.read(this.start, Math.min(to, this.start + 4096))
+}
+
+/** Where a statement ends, or a string or a comment in it begins: at a quote, a semicolon, or the star of a comment. */
+function endOfPart(bytes: Uint8Array, from: number, lastByte: number): number {
+  const length = bytes.length
+  let at = from
+  for (; at < length; at++) {
+    const byte = bytes[at]!
+    if (byte === quote || byte === semicolon) return at
+    if (byte === star && (at ? bytes[at - 1] : lastByte) === slash) return at
+  }
+  return at
 }
 
 /** Types that matter begin with these letters; the others, nearly all of a file, are not looked at further. */
