@@ -15,6 +15,8 @@ export interface XmlElement {
   parent: XmlElement | undefined
   /** Texts and elements in their order. */
   parts: (string | XmlElement)[]
+  /** Letters of every script stand in the document as they are; in others only as numbers. */
+  isUtf8: boolean
   /** From its `<` to behind its `>`; what it holds stands between `inner` and `close`. */
   from: number
   inner: number
@@ -44,19 +46,19 @@ const spaceOfXml = 'http://www.w3.org/XML/1998/namespace'
 /** Reads a document. @throws XmlFault where it is damaged, too deep or too large. */
 export function readXml(bytes: Uint8Array): XmlDocument {
   const raw = latin1(bytes)
-  const decode = decoderOf(raw)
-  const scan = new Scan(raw, decode)
+  if (/^(\xff\xfe|\xfe\xff)/.test(raw))
+    throw new XmlFault('it is in UTF-16: save it as UTF-8 to have it read')
+  const encoding =
+    /^[^<]*<\?xml[^>]*encoding=["']([\w-]+)["']/.exec(raw.slice(0, 400))?.[1]?.toLowerCase() ?? 'utf-8'
+  const decode = decoderOf(encoding)
+  const scan = new Scan(raw, decode, encoding === 'utf-8')
   const root = scan.run()
   return { root, elements: scan.elements, decode }
 }
 
-function decoderOf(raw: string): (text: string) => string {
-  if (/^(\xff\xfe|\xfe\xff)/.test(raw))
-    throw new XmlFault('it is in UTF-16: save it as UTF-8 to have it read')
-  const named =
-    /^[^<]*<\?xml[^>]*encoding=["']([\w-]+)["']/.exec(raw.slice(0, 400))?.[1]?.toLowerCase() ?? 'utf-8'
-  const page = codePage(/125\d/.exec(named)?.[0] ?? '1252')
-  const isUtf8 = named === 'utf-8' || named === 'us-ascii'
+function decoderOf(encoding: string): (text: string) => string {
+  const page = codePage(/125\d/.exec(encoding)?.[0] ?? '1252')
+  const isUtf8 = encoding === 'utf-8' || encoding === 'us-ascii'
   return (text) => {
     if (!/[\x80-\xff]/.test(text)) return resolved(text)
     const bytes = Uint8Array.from(text, (letter) => letter.charCodeAt(0))
@@ -89,6 +91,7 @@ class Scan {
   constructor(
     private readonly raw: string,
     private readonly decode: (text: string) => string,
+    private readonly isUtf8: boolean,
   ) {}
 
   run(): XmlElement {
@@ -176,7 +179,7 @@ class Scan {
     const [local, prefix] = name!.split(':').reverse() as [string, string?]
     const element: XmlElement = {
       ...{ name: name!, local, space: spaces.get(prefix ?? '') ?? '', attributes, children: [], parts: [] },
-      ...{ parent: this.open.at(-1), from: this.at, inner: to, close: to, to },
+      ...{ parent: this.open.at(-1), isUtf8: this.isUtf8, from: this.at, inner: to, close: to, to },
     }
     this.elements.push(element)
     element.parent?.children.push(element)
@@ -212,20 +215,26 @@ export const attributeOf = (element: XmlElement, local: string): XmlAttribute | 
 export const textWithin = ({ parts }: XmlElement): string =>
   parts.map((part) => (typeof part === 'string' ? part : textWithin(part))).join('')
 
+/** Markup in the encoding of an element’s document. */
+export const encodedFor = ({ isUtf8 }: XmlElement, markup: string): Uint8Array =>
+  bytesOf(
+    isUtf8 ? markup : markup.replace(/[\u0080-\u{10ffff}]/gu, (letter) => `&#${letter.codePointAt(0)!};`),
+  )
+
 /** The content of an element replaced by a text; one without an end tag is given one. */
 export function textPatch(element: XmlElement, text: string): Patch {
   if (element.inner === element.to) {
-    const bytes = bytesOf(`>${escaped(text)}</${element.name}>`)
+    const bytes = encodedFor(element, `>${escaped(text)}</${element.name}>`)
     return { from: element.to - 2, to: element.to, bytes }
   }
-  return { from: element.inner, to: element.close, bytes: bytesOf(escaped(text)) }
+  return { from: element.inner, to: element.close, bytes: encodedFor(element, escaped(text)) }
 }
 
 /** Markup put in as the last that an element holds. */
 export function insertPatch(element: XmlElement, markup: string): Patch {
   if (element.inner === element.to) {
-    const bytes = bytesOf(`>${markup}</${element.name}>`)
+    const bytes = encodedFor(element, `>${markup}</${element.name}>`)
     return { from: element.to - 2, to: element.to, bytes }
   }
-  return { from: element.close, to: element.close, bytes: bytesOf(markup) }
+  return { from: element.close, to: element.close, bytes: encodedFor(element, markup) }
 }

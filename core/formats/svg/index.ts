@@ -1,11 +1,12 @@
-import { bytesOf } from '../characters'
 import { distinct, nameIn, plan, unwritten } from '../changes'
 import type { Change, FileContents, FileFormat, FilePlace, FileProblem } from '../file-format'
 import { tableRows } from '../history'
 import { patched, type Patch, type Source, wholeOf } from '../source'
 import {
   attributeOf,
+  encodedFor,
   escaped,
+  insertPatch,
   readXml,
   textPatch,
   textWithin,
@@ -145,7 +146,8 @@ function added({ place, value }: Change, { root }: XmlDocument): Patch {
   const local = Object.keys(own).find((name) => own[name] === place)!
   const prefix = root.name.includes(':') ? `${root.name.split(':')[0]}:` : ''
   const markup = `<${prefix}${local}>${escaped(value)}</${prefix}${local}>`
-  return { from: root.inner, to: root.inner, bytes: bytesOf(markup) }
+  if (root.inner === root.to) return insertPatch(root, markup)
+  return { from: root.inner, to: root.inner, bytes: encodedFor(root, markup) }
 }
 
 /** Scalable Vector Graphics, 1.1 and 2. */
