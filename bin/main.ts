@@ -1,41 +1,31 @@
 import { defineCommand, renderUsage, runCommand, type CommandDef } from 'citty'
 import { UsageError } from './input'
-import { accessCommand } from './commands/access'
-import { auditCommand } from './commands/audit'
-import { backupCommand, restoreCommand, verifyCommand } from './commands/backup'
-import { checkCommand } from './commands/check'
-import { conditionCommand } from './commands/condition'
-import { exportCommand } from './commands/export'
-import { fileCommand } from './commands/file'
-import { intakeCommand } from './commands/intake'
-import { planCommand } from './commands/plan'
-import { rehearseCommand } from './commands/rehearse'
-import { revisionCommand } from './commands/revision'
-import { serveCommand } from './commands/serve'
-import { sessionsCommand } from './commands/sessions'
+
+/** A command is loaded when it is called: most of them need a part of the core alone. */
+const commands = {
+  serve: async () => (await import('./commands/serve')).serveCommand,
+  revision: async () => (await import('./commands/revision')).revisionCommand,
+  condition: async () => (await import('./commands/condition')).conditionCommand,
+  check: async () => (await import('./commands/check')).checkCommand,
+  access: async () => (await import('./commands/access')).accessCommand,
+  rehearse: async () => (await import('./commands/rehearse')).rehearseCommand,
+  plan: async () => (await import('./commands/plan')).planCommand,
+  export: async () => (await import('./commands/export')).exportCommand,
+  intake: async () => (await import('./commands/intake')).intakeCommand,
+  file: async () => (await import('./commands/file')).fileCommand,
+  audit: async () => (await import('./commands/audit')).auditCommand,
+  sessions: async () => (await import('./commands/sessions')).sessionsCommand,
+  backup: async () => (await import('./commands/backup')).backupCommand,
+  restore: async () => (await import('./commands/backup')).restoreCommand,
+  verify: async () => (await import('./commands/backup')).verifyCommand,
+}
 
 const root = defineCommand({
   meta: {
     name: 'ilmenite',
     description: 'Lifecycles, revisions and legacy intake for an engineering document vault',
   },
-  subCommands: {
-    serve: serveCommand,
-    revision: revisionCommand,
-    condition: conditionCommand,
-    check: checkCommand,
-    access: accessCommand,
-    rehearse: rehearseCommand,
-    plan: planCommand,
-    export: exportCommand,
-    intake: intakeCommand,
-    file: fileCommand,
-    audit: auditCommand,
-    sessions: sessionsCommand,
-    backup: backupCommand,
-    restore: restoreCommand,
-    verify: verifyCommand,
-  },
+  subCommands: commands as unknown as Record<string, CommandDef>,
 })
 
 /** Runs the command line. Exit codes: 0 done, 1 the answer is bad, 2 wrong use. */
@@ -65,6 +55,8 @@ async function find(
   args: string[],
   parent?: CommandDef,
 ): Promise<{ command: CommandDef; parent?: CommandDef; rest: string[] }> {
-  const next = (command.subCommands as Record<string, CommandDef> | undefined)?.[args[0] ?? '']
-  return next ? find(next, args.slice(1), command) : { command, parent, rest: args }
+  const all = command.subCommands as Record<string, CommandDef | (() => Promise<CommandDef>)> | undefined
+  const next = Object.hasOwn(all ?? {}, args[0] ?? '') ? all![args[0]!] : undefined
+  if (!next) return { command, parent, rest: args }
+  return find(typeof next === 'function' ? await next() : next, args.slice(1), command)
 }

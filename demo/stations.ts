@@ -1,4 +1,4 @@
-import { PDFDocument, StandardFonts } from 'pdf-lib'
+import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib'
 import type { PastAct } from './past'
 import type { Account } from '../server/directory/people'
 import { fileDocument } from '../server/documents/acts/file'

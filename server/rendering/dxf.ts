@@ -1,5 +1,5 @@
 import DxfParser, { type IDxf, type IEntity } from 'dxf-parser'
-import { degrees, type PDFPage, rgb, StandardFonts } from 'pdf-lib'
+import { degrees, type PDFPage, rgb, StandardFonts } from '@cantoo/pdf-lib'
 import { printable } from './printable'
 import { RenderingError, type SheetKind } from './sheet-kind'
 

@@ -1,4 +1,4 @@
-import { PDFDocument, rgb, StandardFonts } from 'pdf-lib'
+import { PDFDocument, rgb, StandardFonts } from '@cantoo/pdf-lib'
 import { dxf } from './dxf'
 import { image } from './image'
 import { pdf } from './pdf'

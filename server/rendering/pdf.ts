@@ -1,4 +1,4 @@
-import { PDFDocument } from 'pdf-lib'
+import { PDFDocument } from '@cantoo/pdf-lib'
 import { RenderingError, type SheetKind } from './sheet-kind'
 
 /** The pages of a PDF as they are. */

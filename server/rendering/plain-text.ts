@@ -1,4 +1,4 @@
-import { PageSizes, StandardFonts } from 'pdf-lib'
+import { PageSizes, StandardFonts } from '@cantoo/pdf-lib'
 import { printable } from './printable'
 import type { SheetKind } from './sheet-kind'
 

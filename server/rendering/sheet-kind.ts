@@ -1,4 +1,4 @@
-import type { PDFDocument } from 'pdf-lib'
+import type { PDFDocument } from '@cantoo/pdf-lib'
 
 /** A file whose sheet cannot be made into a PDF; the message says why. */
 export class RenderingError extends Error {

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { mkdirSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { station, workshop } from '../../core/revision/schemes.fixture'
@@ -422,4 +422,67 @@ describe('wrong use', () => {
   })
   it('shows what there is', () =>
     expect(ilmenite(['nonsense'])).toMatchObject({ status: 2, stderr: expect.stringContaining('revision') }))
+})
+
+describe('ilmenite file', () => {
+  const drawing = resolve('tests/corpus/title-block-r12.dxf')
+  const valueAt = (answer: { places: { place: string; value: string }[] }, place: string) =>
+    answer.places.find((one) => one.place === place)?.value
+
+  it('reads files, and everything in a folder, a line each', () => {
+    const { status, answers } = ilmenite(['file', 'read', drawing, resolve('tests/corpus/note.odt')])
+    expect(status).toBe(0)
+    expect(answers.map(({ path, kind, problems }) => [path, kind, problems])).toEqual([
+      [drawing, 'dxf', []],
+      [resolve('tests/corpus/note.odt'), 'odf', []],
+    ])
+    expect(answers[0].history).toContainEqual({
+      revision: 'A',
+      date: '2014-03-01',
+      by: 'je',
+      text: 'First issue',
+    })
+    expect(answers[0].places).toContainEqual({ place: 'field:REV', value: 'C', writable: true })
+    expect(ilmenite(['file', 'read', resolve('tests/corpus')]).answers.length).toBeGreaterThan(15)
+  })
+  it('writes several places into a new file, and leaves the old one', () => {
+    const out = join(folder, 'written', 'new.dxf')
+    const { status, answers } = ilmenite([
+      ...['file', 'write', drawing, '--set', 'field:REV=D', '--set', 'field:STATUS=a=b', '--out', out],
+    ])
+    expect(status).toBe(0)
+    expect(answers).toEqual([
+      {
+        path: drawing,
+        written: [
+          { place: 'field:REV', before: 'C', after: 'D' },
+          { place: 'field:STATUS', before: 'Drafting', after: 'a=b' },
+        ],
+        problems: [],
+      },
+    ])
+    const [fresh, old] = ilmenite(['file', 'read', out, drawing]).answers
+    expect([valueAt(fresh, 'field:REV'), valueAt(fresh, 'field:STATUS'), valueAt(old, 'field:REV')]).toEqual([
+      ...['D', 'a=b', 'C'],
+    ])
+  })
+  it('writes nothing where one place cannot be written', () => {
+    const out = join(folder, 'not.dxf')
+    const { status, answers } = ilmenite([
+      ...['file', 'write', drawing, '--set', 'field:REV=D', '--set', 'field:Status=x', '--out', out],
+    ])
+    expect(status).toBe(1)
+    expect(answers).toMatchObject([{ written: [], problems: [{ code: 'near-miss' }] }])
+    expect(existsSync(out)).toBe(false)
+  })
+  it.each([
+    [['read', '/nowhere.dxf'], '/nowhere.dxf does not exist'],
+    [['write', drawing, '--out', 'x.dxf'], 'nothing is to be written'],
+    [['write', drawing, '--set', 'REV', '--out', 'x.dxf'], 'is no PLACE=VALUE'],
+    [['write', folder, '--set', 'field:REV=D', '--out', 'x.dxf'], 'is no file'],
+  ])('refuses %j', (args, words) => {
+    const { status, stderr } = ilmenite(['file', ...args])
+    expect(status).toBe(2)
+    expect(stderr).toContain(words)
+  })
 })
