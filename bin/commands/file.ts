@@ -3,8 +3,16 @@ import { basename, dirname, join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { defineCommand } from 'citty'
 import { openFile, walkArchive } from '../../archive'
-import { type Change, readFile, type WrittenFile, writeFile } from '../../core/formats'
-import { answer, UsageError } from '../input'
+import {
+  type Change,
+  dividedAt,
+  drawRevisions,
+  type FileHistoryRow,
+  readFile,
+  type WrittenFile,
+  writeFile,
+} from '../../core/formats'
+import { answer, readJson, UsageError } from '../input'
 
 /** The files of a path: itself, or everything below a folder. @throws UsageError where there is neither. */
 async function* filesAt(path: string): AsyncGenerator<string> {
@@ -52,7 +60,7 @@ function changeOf(text: string): Change {
 }
 
 /** Writes a file beside its place and then puts it there: a kill leaves nothing half-written. */
-export function putFile(out: string, parts: Iterable<Uint8Array>): void {
+function putFile(out: string, parts: Iterable<Uint8Array>): void {
   const folder = dirname(out)
   if (!existsSync(folder)) mkdirSync(folder, { recursive: true })
   const beside = join(folder, `.${basename(out)}.${process.pid}.part`)
@@ -97,7 +105,59 @@ const write = defineCommand({
   },
 })
 
+/** Rows of a register, as they are told elsewhere. @throws UsageError where a file holds none. */
+function readRows(file: string): FileHistoryRow[] {
+  const rows = readJson<Record<string, unknown>[]>(file)
+  if (!Array.isArray(rows)) throw new UsageError(`${file}: a register is a list of rows`)
+  return rows.map((row, index) => {
+    const label = row?.label ?? row?.revision
+    if (typeof label !== 'string' || !label) throw new UsageError(`${file}, row ${index + 1} has no label`)
+    const text = (...names: string[]) =>
+      String(names.map((name) => row[name]).find((value) => value != null) ?? '')
+    return {
+      revision: label,
+      date: text('date'),
+      by: text('by', 'author', 'person'),
+      text: text('text', 'comment'),
+    }
+  })
+}
+
+const revisions = defineCommand({
+  meta: {
+    name: 'revisions',
+    description: 'draws the live block of revisions, and the carry-over block, into a new file',
+  },
+  args: {
+    path: { type: 'positional', description: 'the drawing', required: true, valueHint: 'PATH' },
+    register: {
+      type: 'string',
+      description: 'rows of a register, JSON',
+      required: true,
+      valueHint: 'R.json',
+    },
+    transfer: {
+      type: 'string',
+      description: 'the label up to which rows are carried over',
+      valueHint: 'LABEL',
+    },
+    out: { type: 'string', description: 'the new file', required: true, valueHint: 'NEW' },
+  },
+  async run({ args }) {
+    if (!statSync(args.path, { throwIfNoEntry: false })?.isFile())
+      throw new UsageError(`${args.path} is no file`)
+    const blocks = dividedAt(readRows(args.register), args.transfer)
+    if (!blocks) throw new UsageError(`${args.register} has no row with the label ${args.transfer}`)
+    await withFile(args.path, async (file) => {
+      const { parts, ...drawn } = drawRevisions(file, basename(args.path), blocks)
+      if (parts) putFile(args.out, parts)
+      else process.exitCode = 1
+      answer({ path: args.path, ...drawn })
+    })
+  },
+})
+
 export const fileCommand = defineCommand({
   meta: { name: 'file', description: 'what is in files, and what is written into them' },
-  subCommands: { read, write },
+  subCommands: { read, write, revisions },
 })

@@ -8,6 +8,7 @@ export {
   type FileReading,
   type WrittenFile,
 } from './file-format'
+export { dividedAt, drawRevisions, type RevisionBlocks } from './revision-blocks'
 export { formats, kindOf, readFile, writeFile } from './formats'
 export { type MapLayout, mapSvg, pathOf, tipOf } from './map-svg'
 export { nearMisses } from './near-miss'

@@ -147,7 +147,7 @@ function nameAt(bytes: Uint8Array, from: number, to: number): string {
 
 /** Variables of the header that are read, by the letters behind their `$`. */
 const variables = new Set(
-  ['AC', 'DW', 'TI', 'SU', 'AU', 'KE', 'CO', 'LA', 'TD', 'CU'].map(
+  ['AC', 'HA', 'DW', 'TI', 'SU', 'AU', 'KE', 'CO', 'LA', 'TD', 'CU'].map(
     (two) => two.charCodeAt(0) * 256 + two.charCodeAt(1),
   ),
 )

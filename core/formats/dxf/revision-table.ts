@@ -1,5 +1,5 @@
 import type { FileHistoryRow } from '../file-format'
-import { blockRow, numberedRows, oldestFirst, tableRows } from '../history'
+import { blockRow, merged, numberedRows, oldestFirst, tableRows } from '../history'
 import { groupBy } from '../../support'
 import type { Container, Insert } from './contents'
 
@@ -9,12 +9,11 @@ import type { Container, Insert } from './contents'
  */
 export function history(containers: readonly Container[]): FileHistoryRow[] {
   const inserts = containers.flatMap((container) => container.inserts)
-  const found = [
+  return merged([
     ...blockRows(inserts).map((rows) => oldestFirst(rows.map(({ row }) => row))),
     ...inserts.map(({ attributes }) => numberedRows(attributes)),
     ...containers.map(({ texts }) => tableRows(texts)),
-  ].flat()
-  return [...new Map(found.map((row) => [JSON.stringify(row), row])).values()]
+  ])
 }
 
 /** Blocks that are rows of a table: their attributes are history, no places. */

@@ -1,2 +1,2 @@
-export { blockRow, numberedRows, oldestFirst, type Tagged } from './rows'
+export { blockRow, merged, numberedRows, oldestFirst, type Tagged } from './rows'
 export { type PlacedText, tableRows } from './table'

@@ -32,6 +32,14 @@ export function oldestFirst(rows: FileHistoryRow[]): FileHistoryRow[] {
   return falls && rows.length > 1 && keys[0] !== keys.at(-1) ? [...rows].reverse() : rows
 }
 
+/** Rows of several tables in one list, by their days where all have one. */
+export function merged(tables: readonly FileHistoryRow[][]): FileHistoryRow[] {
+  const rows = [...new Map(tables.flat().map((row) => [JSON.stringify(row), row])).values()]
+  const days = new Map(rows.map((row) => [row, dayOf(row.date)]))
+  if ([...days.values()].includes(undefined)) return rows
+  return rows.sort((a, b) => days.get(a)! - days.get(b)!)
+}
+
 const { compare } = new Intl.Collator('en', { numeric: true })
 
 /** One title-block attribute or the like. */

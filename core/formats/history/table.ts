@@ -20,13 +20,19 @@ interface Head extends PlacedText {
  */
 export function tableRows(texts: readonly PlacedText[]): FileHistoryRow[] {
   const lines = linesOf(texts)
-  return lines.flatMap((line, index) => {
-    const heads = headsIn(line.texts)
-    if (!heads) return []
-    const sides = [lines.slice(0, index).reverse(), lines.slice(index + 1)]
-    const [one, other] = sides.map((side) => rowsBeside(line.y, heads, side))
-    return oldestFirst(one!.length > other!.length ? one! : other!)
-  })
+  return lines.flatMap((line, index) =>
+    tablesIn(line.texts).flatMap((table) => {
+      const sides = [lines.slice(0, index).reverse(), lines.slice(index + 1)]
+      const [one, other] = sides.map((side) => rowsBeside(line.y, table, side))
+      return oldestFirst(one!.length > other!.length ? one! : other!)
+    }),
+  )
+}
+
+/** The heads of a table, and where another one begins beside it. */
+interface Table {
+  heads: Head[]
+  until: number
 }
 
 interface Line {
@@ -48,9 +54,10 @@ function linesOf(texts: readonly PlacedText[]): Line[] {
 
 const tolerance = ({ height }: PlacedText): number => (height || 2.5) * 0.6
 
-/** The heads of a table in a line; a title block beside it may have such words too, so they follow one another. */
-function headsIn(line: readonly PlacedText[]): Head[] | undefined {
-  for (let first = 0; first < line.length; first++) {
+/** The tables whose heads stand in a line, next to one another: a title block beside them may have such words too. */
+function tablesIn(line: readonly PlacedText[]): Table[] {
+  const tables: Table[] = []
+  for (let first = 0; first < line.length;) {
     const heads: Head[] = []
     for (const text of line.slice(first)) {
       const column = columnOfHead(text.text)
@@ -58,20 +65,22 @@ function headsIn(line: readonly PlacedText[]): Head[] | undefined {
       heads.push({ ...text, column })
     }
     const has = (column: Column) => heads.some((head) => head.column === column)
-    if (has('revision') && (has('date') || has('text'))) return heads
+    const isTable = has('revision') && (has('date') || has('text'))
+    first += isTable ? heads.length : 1
+    if (isTable) tables.push({ heads, until: line[first]?.x ?? Infinity })
   }
-  return undefined
+  return tables
 }
 
 /** How far the first row may stand from its heads, in heights of text, and how much farther each next one. */
 const farthest = { first: 6, next: 2.2 }
 
-function rowsBeside(from: number, heads: readonly Head[], lines: readonly Line[]): FileHistoryRow[] {
+function rowsBeside(from: number, { heads, until }: Table, lines: readonly Line[]): FileHistoryRow[] {
   const rows: FileHistoryRow[] = []
   const height = heads[0]!.height || 2.5
   let [last, pitch] = [from, 0]
   for (const line of lines) {
-    const within = textsWithin(heads, line.texts)
+    const within = textsWithin(heads, line.texts).filter(({ x }) => x < until)
     if (!within.length) continue
     const gap = Math.abs(line.y - last)
     if (gap > (pitch ? pitch * farthest.next : height * farthest.first)) break
@@ -87,12 +96,11 @@ function rowsBeside(from: number, heads: readonly Head[], lines: readonly Line[]
   return rows
 }
 
-/** The texts of a line that stand under or over a table. */
+/** The texts of a line that stand under or over a table: they begin near a head, or between two. */
 function textsWithin(heads: readonly Head[], line: readonly PlacedText[]): PlacedText[] {
   const xs = heads.map(({ x }) => x)
-  const [left, right] = [Math.min(...xs), Math.max(...xs)]
-  const room = heads.length > 1 ? (right - left) / (heads.length - 1) : 0
-  return line.filter(({ x }) => x >= left - room / 2 - 1e-6 && x <= right + room + 1e-6)
+  const slack = 3 * (heads[0]!.height || 2.5)
+  return line.filter(({ x }) => x >= Math.min(...xs) - slack && x <= Math.max(...xs) + slack)
 }
 
 /** Texts in as many columns as there are heads stand in their order, others in the column whose head is nearest. */
