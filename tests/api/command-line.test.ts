@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { station, workshop } from '../../core/revision/schemes.fixture'
@@ -474,6 +474,32 @@ describe('ilmenite file', () => {
     expect(status).toBe(1)
     expect(answers).toMatchObject([{ written: [], problems: [{ code: 'near-miss' }] }])
     expect(existsSync(out)).toBe(false)
+  })
+  it('draws the blocks of a register, and the same twice', () => {
+    const row = (label: string, date: string) => ({
+      label,
+      origin: 'legacy',
+      version: 1,
+      date,
+      author: 'M. Feldhaus',
+    })
+    const rows = [row('A', '2014-03-01'), row('B', '2015-05-02'), row('C', '2026-01-05')]
+    const register = put('register.json', rows)
+    const [once, twice] = [join(folder, 'once.dxf'), join(folder, 'twice.dxf')]
+    const draw = (path: string, label: string, out: string) =>
+      ilmenite(['file', 'revisions', path, '--register', register, '--transfer', label, '--out', out])
+    expect(draw(resolve('tests/corpus/outline.dxf'), 'B', once)).toMatchObject({
+      status: 0,
+      answers: [{ live: 2, carriedOver: 2, problems: [] }],
+    })
+    expect(draw(once, 'B', twice).status).toBe(0)
+    expect(readFileSync(twice).equals(readFileSync(once))).toBe(true)
+    const { history } = ilmenite(['file', 'read', once]).answers[0]
+    expect(history.map(({ revision }: { revision: string }) => revision)).toEqual(['A', 'B', 'C'])
+    expect(draw(once, 'X', twice)).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('no row with the label X'),
+    })
   })
   it.each([
     [['read', '/nowhere.dxf'], '/nowhere.dxf does not exist'],
