@@ -59,13 +59,6 @@ const hasControls = (value: string): boolean => /\p{Cc}/u.test(value)
 /** Nothing is written: a file with a problem stays as it is. */
 export const unwritten = (problems: FileProblem[]): WrittenFile => ({ parts: null, written: [], problems })
 
-/** Near misses among places that are bound: the name that was wanted, and the one that the file has. */
-export const missesOf = (wanted: string, places: readonly FilePlace[]): string[] =>
-  nearMisses(
-    wanted,
-    places.map(({ place }) => place),
-  )
-
 /** Places, each with a value once. */
 export function distinct(places: readonly FilePlace[]): FilePlace[] {
   const seen = new Map(places.map((one) => [`${one.place}\0${one.value}`, one]))

@@ -48,6 +48,7 @@ describe('a file by another program', () => {
     ['object-streams.pdf', 'pdf', { 'core:title': 'a.fig' }],
     ['linearized.pdf', 'pdf', { 'core:created': '2026-11-27T01:55:59Z' }],
     ['owner-password.pdf', 'pdf', { 'core:title': 'a.fig' }],
+    ['owner-password-streams.pdf', 'pdf', { 'core:title': 'a.fig' }],
   ])('%s is read', async (name, kind, expected) => {
     const reading = await read(name)
     expect(reading.kind).toBe(kind)

@@ -1,9 +1,6 @@
 import type { Source } from './source'
 
 /** What a file can be. */
-export const fileKinds = [
-  ...['dxf', 'step', 'svg', 'pdf', 'ooxml', 'odf', 'csv', 'text', 'image', 'unknown'],
-] as readonly string[] as readonly FileKind[]
 export type FileKind = 'dxf' | 'step' | 'svg' | 'pdf' | 'ooxml' | 'odf' | 'csv' | 'text' | 'image' | 'unknown'
 
 /** A place in a file: `core:title`, `property:NAME`, `field:TAG`, `product:version`. */

@@ -24,6 +24,10 @@ export const around = (boxes: readonly Box[]): Box | undefined =>
 export const isFree = (box: Box, drawn: readonly Box[]): boolean =>
   !drawn.some((other) => overlaps(box, other))
 
+const padded = ({ left, right, bottom, top }: Box, by: number): Box => ({
+  ...{ left: left - by, right: right + by, bottom: bottom - by, top: top + by },
+})
+
 /** How many places are tried from a corner inwards, in each direction. */
 const tries = 24
 
@@ -52,7 +56,7 @@ export function freePlace(size: { width: number; height: number }, drawn: readon
         const [right, left] = [sheet.right - x! * step - size.width, sheet.left + x! * step]
         const [top, bottom] = [sheet.top - y! * step, sheet.bottom + y! * step + size.height]
         const corners = [at(right, top), at(left, top), at(left, bottom), at(right, bottom)]
-        const found = corners.find((box) => isWithin(box) && isFree(box, drawn))
+        const found = corners.find((box) => isWithin(box) && isFree(padded(box, step / 2), drawn))
         if (found) return found
       }
   return at(sheet.right + step, sheet.top)

@@ -11,6 +11,6 @@ export {
 export { dividedAt, drawRevisions, type RevisionBlocks } from './revision-blocks'
 export { formats, kindOf, readFile, writeFile } from './formats'
 export { type MapLayout, mapSvg, pathOf, tipOf } from './map-svg'
-export { nearMisses } from './near-miss'
 export { type Element, scxml } from './scxml'
 export { portion, type Source, sourceOf } from './source'
+export { drawSheet, type Sheet } from './sheet/sheet'

@@ -142,7 +142,7 @@ const initials = new Set(names.map((name) => name.charCodeAt(0) * 256 + name.cha
 /** The name of an entity, or nothing where it is none that matters. */
 function nameAt(bytes: Uint8Array, from: number, to: number): string {
   const initial = bytes[from]! * 256 + bytes[from + 1]!
-  return bytes[from] === 32 || initials.has(initial) ? latin1(bytes, from, to).trim() : ''
+  return bytes[from]! <= 32 || initials.has(initial) ? latin1(bytes, from, to).trim() : ''
 }
 
 /** Variables of the header that are read, by the letters behind their `$`. */
@@ -154,7 +154,7 @@ const variables = new Set(
 
 /** The name of a variable, or nothing where it is none that may matter. */
 const variableAt = (bytes: Uint8Array, from: number, to: number): string =>
-  variables.has(bytes[from + 1]! * 256 + bytes[from + 2]!) || bytes[from] === 32
+  variables.has(bytes[from + 1]! * 256 + bytes[from + 2]!) || bytes[from]! <= 32
     ? latin1(bytes, from, to).trim()
     : ''
 

@@ -57,12 +57,12 @@ const heading = '<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n'
 /** Parts that every document may have, what they are, and how an empty one begins. */
 const partKinds = {
   core: {
-    ...{ ending: '/core-properties', name: 'docProps/core.xml', type: coreType },
+    ...{ ending: /\/core-properties$/, name: 'docProps/core.xml', type: coreType },
     relationship: `${relationships.replace(/relationships$/, '')}relationships/metadata/core-properties`,
     empty: `${heading}<cp:coreProperties ${coreSpaces}></cp:coreProperties>`,
   },
   custom: {
-    ...{ ending: '/custom-properties', name: 'docProps/custom.xml', type: customType },
+    ...{ ending: /\/custom-?properties$/i, name: 'docProps/custom.xml', type: customType },
     relationship: `${office}/relationships/custom-properties`,
     empty: `${heading}<Properties ${customSpaces}></Properties>`,
   },
@@ -72,7 +72,7 @@ type PartKind = keyof typeof partKinds
 /** The name of a part that the relationships of the package name. */
 function partNamed(file: OfficePackage, kind: PartKind): string | undefined {
   const all = file.document('_rels/.rels')?.root.children ?? []
-  const found = all.find((one) => attributeOf(one, 'Type')?.value.endsWith(partKinds[kind].ending))
+  const found = all.find((one) => partKinds[kind].ending.test(attributeOf(one, 'Type')?.value ?? ''))
   const target = found && attributeOf(found, 'Target')?.value.replace(/^\//, '')
   return target && file.has(target) ? target : undefined
 }

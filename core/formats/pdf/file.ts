@@ -34,6 +34,8 @@ export class PdfFile {
       if (!(error instanceof PdfFault)) throw error
       this.trailer.entries.clear()
     }
+    // Of what is encrypted, no stream can be read here.
+    if (this.trailer.entries.has('Encrypt')) return
     const isSound = () => this.dictionary(this.trailer.entries.get('Root')) !== undefined
     if (!this.attempt(isSound)) this.rebuild()
     if (!this.attempt(isSound)) throw new PdfFault('it has no catalogue of its pages')
