@@ -22,6 +22,7 @@ import { found } from '../documents/find'
 import { overview } from '../overview/queries'
 import type { Account } from '../directory/people'
 import { type ScriptTrial, tryScript } from '../scripts/try'
+import { previewOf } from '../rendering/preview'
 import { tasksOf, type TasksQuery } from '../tasks/queries'
 
 /** Work on what somebody typed, which could be made to be slow: it runs in a thread of its own, within a time. */
@@ -98,6 +99,9 @@ export const computations = {
   ),
   tasks: quick('the tasks', (db, { account, query }: { account: Account; query: TasksQuery }) =>
     consistently(db, () => tasksOf(db, account, query)),
+  ),
+  'draw-sheet': computation(15, 'drawing the sheet', (_, content: { path: string; fileName: string }) =>
+    previewOf(content),
   ),
   'try-script': computation(10, 'trying the script', (db, asked: ScriptTrial) => tryScript(db, asked)),
   find: quick('the search', (db, { account, text }: { account: Account; text: string }) =>

@@ -15,19 +15,31 @@ export async function download(event: H3Event, source: Readable): Promise<void> 
   })
 }
 
-/** Sends a content of the store as a file to keep. @throws Refusal where it is not any more what came in. */
-export async function downloadContent(
-  event: H3Event,
-  store: FileStore,
-  { fileName, sha256, size }: { fileName: string; sha256: string; size: number },
-  what: string,
-): Promise<void> {
+/** A content of the store. */
+interface Content {
+  sha256: string
+  size: number
+}
+
+/** @throws Refusal where a content is not any more what came in. */
+export async function requireSound(store: FileStore, { sha256, size }: Content, what: string): Promise<void> {
   const fault = await store.faultOf(sha256, size)
   if (fault)
     throw new Refusal(
       'conflict',
       `${what} ${fault}: ask whoever runs the server to put it back from a backup`,
     )
+}
+
+/** Sends a content of the store as a file to keep. @throws Refusal where it is not any more what came in. */
+export async function downloadContent(
+  event: H3Event,
+  store: FileStore,
+  content: Content & { fileName: string },
+  what: string,
+): Promise<void> {
+  await requireSound(store, content, what)
+  const { fileName, sha256, size } = content
   setResponseHeaders(event, {
     'content-type': 'application/octet-stream',
     'content-length': size,

@@ -55,6 +55,16 @@ describe('an effect', () => {
     expect((await mara('GET', 'documents/BR-HS-ARC-001/versions/1/pdf')).status).toBe(404)
   })
 
+  it('shows the sheet of a drawing as a picture in which nothing runs, and says of what it draws none', async () => {
+    const sheet = await mara('GET', 'documents/BR-2024/versions/2/sheet')
+    expect(sheet.status).toBe(200)
+    expect(sheet.headers.get('content-type')).toContain('image/svg+xml')
+    expect(sheet.headers.get('content-security-policy')).toBe("default-src 'none'")
+    expect(sheet.text).toContain('<svg xmlns="http://www.w3.org/2000/svg"')
+    const pdf = await mara('GET', `documents/BR-HS-ARC-001/versions/1/sheet`)
+    expect([pdf.status, pdf.body.message]).toEqual([404, expect.stringContaining('no sheet is drawn')])
+  })
+
   it('that is a script which checks refuses the act, and never keeps the others waiting', async () => {
     const code = `if (document.number === 'BR-E2') refuse('the radius first'); if (document.number === 'BR-E3') for (;;);
       write('finish', 'raw')`

@@ -201,6 +201,7 @@ export const examples: Record<string, Example> = {
   'GET documents/:number/acts': { of: requests.CommentQuery, query: { comment } },
   'GET documents/:number/versions/:version': {},
   'GET documents/:number/versions/:version/pdf': {},
+  'GET documents/:number/versions/:version/sheet': {},
   'PUT documents/:number/check-in': {
     of: requests.CheckInQuery,
     query: { change, fileName: 'a.dxf', comment },

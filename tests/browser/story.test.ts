@@ -286,4 +286,15 @@ describe('everywhere', () => {
     await at.page.keyboard.press('Enter')
     await says('this mail address and password do not belong together')
   })
+
+  it('a drawing shows its sheet, and a document of another kind shows none', async () => {
+    await signInOn(at.page, at.url)
+    await open('/vault/BR-2024')
+    const sheet = await at.page.waitForSelector('img[alt^="Sheet of BR-2024.dxf"]')
+    await sheet!.scrollIntoView()
+    await at.page.waitForFunction((image) => image!.complete && image!.naturalWidth > 0, {}, sheet)
+    await open('/vault/BR-HS-ARC-001')
+    await says('Versions')
+    expect(await at.page.$('img[alt^="Sheet of"]')).toBeNull()
+  })
 })

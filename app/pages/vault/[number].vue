@@ -173,6 +173,12 @@ useShortcuts([
         />
       </section>
     </div>
+    <VaultSheet
+      :key="document.version"
+      :path="path"
+      :version="document.version"
+      :file-name="document.fileName"
+    />
     <template v-if="page.history">
       <h2 class="next">Audit trail</h2>
       <CommonAuditTrail :entries="trail" />
