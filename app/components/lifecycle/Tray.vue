@@ -17,13 +17,13 @@ const use = computed(() => {
 </script>
 
 <template>
-  <LazyLifecycleGuardTray
+  <LifecycleGuardTray
     v-if="transition && selection?.kind === 'transition' && selection.part"
     :lifecycle="lifecycle"
     :transition="transition"
     @close="emit('close')"
   />
-  <LazyLifecycleTransitionTray
+  <LifecycleTransitionTray
     v-else-if="transition"
     :key="transition.id"
     :lifecycle="lifecycle"
@@ -31,14 +31,14 @@ const use = computed(() => {
     :fresh="fresh === transition.id"
     @close="emit('close')"
   />
-  <LazyLifecycleGrantTray
+  <LifecycleGrantTray
     v-else-if="use && selection?.kind === 'grant'"
     :lifecycle="lifecycle"
     :use="use"
     :principal="selection.principal"
     @close="emit('close')"
   />
-  <LazyLifecycleStateTray
+  <LifecycleStateTray
     v-else-if="use"
     :key="use.state"
     :lifecycle="lifecycle"
