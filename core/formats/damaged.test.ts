@@ -142,6 +142,25 @@ describe('a hostile file', () => {
     expect(await codes(bytes(content), 'a.pdf')).toEqual(['damaged'])
   })
 
+  it.each([
+    ['comments of a model', 'a.stp', '/**/ '.repeat(700)],
+    ['comments of a drawing', 'a.dxf', '999\n\n\n\n\n'.repeat(400)],
+    ['carriage returns of a drawing', 'a.dxf', '999\r\r\r'.repeat(500)],
+    [
+      'fractions of a text',
+      'a.dxf',
+      `0\nSECTION\n2\nENTITIES\n0\nMTEXT\n1\n${'\\S'.repeat(500_000)}\n0\nEOF\n`,
+    ],
+    [
+      'digits of a tag',
+      'a.dxf',
+      `0\nSECTION\n2\nENTITIES\n0\nATTRIB\n1\nx\n2\n${'1'.repeat(500_000)}a1\n0\nEOF\n`,
+    ],
+  ])('whose %s can be read in very many ways is read in one', async (_, name, content) => {
+    const { kind } = await read(bytes(content), name)
+    expect(['dxf', 'text', 'csv']).toContain(kind)
+  })
+
   it('with one line without end is not read into memory', async () =>
     expect(await codes(bytes(`0\nSECTION\n1\n${'x'.repeat(20 << 20)}`), 'a.dxf')).toContain('damaged'))
 

@@ -63,10 +63,10 @@ export const plainParagraphs = (raw: string): string =>
       .replace(/\\([\\{}])/g, (_, character: string) => String.fromCharCode(0xe000 + character.charCodeAt(0)))
       .replace(/\\P|\\X/g, '\n')
       .replace(/\\~/g, '\u00a0')
-      .replace(/\\S([^;^/#]*)[\^/#]([^;]*);/g, (_, over: string, under: string) =>
+      .replace(/\\S([^;^/#]{0,100})[\^/#]([^;]{0,100});/g, (_, over: string, under: string) =>
         under.trim() ? `${over}/${under.trim()}` : over,
       )
-      .replace(/\\[ACFfHTQWp][^;]*;/g, '')
+      .replace(/\\[ACFfHTQWp][^;]{0,200};/g, '')
       .replace(/\\[LlOoKkN]/g, '')
       .replace(/[{}]/g, '')
       .replace(/[\ue000-\ue0ff]/g, (character) => String.fromCharCode(character.charCodeAt(0) - 0xe000)),

@@ -32,6 +32,7 @@ export function columnOfHead(text: string): Column | undefined {
 
 /** The column that a tag names, such as `REV_DATE`, and the number of the row that it is for, such as `DESC2`. */
 export function columnOfTag(tag: string): { column: Column; row: string } | undefined {
+  if (tag.length > 40) return undefined
   const row = /^(\d*)\D*?(\d*)$/.exec(tag)
   const bare = letters(tag)
   const column = columns.get(bare) ?? columns.get(bare.replace(/^(revision|rev|issue)/, ''))

@@ -8,8 +8,9 @@ class Groups {
 
   /** Goes on to the next group of a code, and answers its number; undefined where there is none. */
   next(code: number): number | undefined {
-    const found = this.groups.findIndex(([one], index) => index >= this.at && one === code)
-    if (found < 0) return undefined
+    let found = this.at
+    while (found < this.groups.length && this.groups[found]![0] !== code) found++
+    if (found >= this.groups.length) return undefined
     this.at = found + 1
     return Number.parseFloat(this.groups[found]![1]) || 0
   }

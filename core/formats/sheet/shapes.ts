@@ -82,6 +82,9 @@ function words(entity: DrawingEntity, vertical: number): Shape[] {
   ]
 }
 
+/** More lines of one text are not drawn. */
+const mostLines = 1000
+
 function paragraphs(entity: DrawingEntity): Shape[] {
   const raw = entity.groups.flatMap(([code, value]) => (code === 3 || code === 1 ? [value] : [])).join('')
   const text = plainParagraphs(raw)
@@ -98,7 +101,14 @@ function paragraphs(entity: DrawingEntity): Shape[] {
   }
   return [
     {
-      ...{ kind: 'words', lines: text.split('\n'), at: pointAt(entity, 10), turn, width: 1, anchor },
+      ...{
+        kind: 'words',
+        lines: text.split('\n').slice(0, mostLines),
+        at: pointAt(entity, 10),
+        turn,
+        width: 1,
+        anchor,
+      },
       height: numberAt(entity, 40, 2.5),
     },
   ]

@@ -39,7 +39,7 @@ const missing = (place: string, { root }: StepContents): string =>
 export const step: FileFormat = {
   words: 'a STEP model',
   endings: ['step', 'stp', 'p21'],
-  isIt: ({ text }) => /^(\xef\xbb\xbf)?\s*(\/\*[^]*?\*\/\s*)*ISO-10303-21\s*;/.test(text),
+  isIt: ({ text }) => /^(?:\xef\xbb\xbf)?(?:\s|\/\*(?:[^*]|\*(?!\/))*\*\/)*ISO-10303-21\s*;/.test(text),
   read: (source) => {
     const contents = readStep(source)
     return {
