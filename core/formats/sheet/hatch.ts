@@ -20,6 +20,17 @@ class Groups {
     return this.groups[this.at]?.[0] === code ? this.next(code) : undefined
   }
 
+  /** So many of something, fewer where they are not there: a count may lie. */
+  some<T>(count: number, code: number, read: (first: number) => T): T[] {
+    const all: T[] = []
+    for (let index = 0; index < count; index++) {
+      const first = this.next(code)
+      if (first === undefined) break
+      all.push(read(first))
+    }
+    return all
+  }
+
   point(code: number): Point {
     return { x: this.next(code) ?? 0, y: this.next(code + 10) ?? 0 }
   }
@@ -45,9 +56,9 @@ function polylineRing(reader: Groups): Point[] {
   const hasBulge = (reader.next(72) ?? 0) > 0
   reader.next(73)
   const count = Math.min(reader.next(93) ?? 0, most.corners)
-  const points = Array.from({ length: count }, () => {
-    const point = reader.point(10)
-    return { ...point, bulge: (hasBulge ? reader.then(42) : undefined) ?? 0 }
+  const points = reader.some(count, 10, (x) => {
+    const y = reader.next(20) ?? 0
+    return { x, y, bulge: (hasBulge ? reader.then(42) : undefined) ?? 0 }
   })
   return chain(points, true)
 }
@@ -89,11 +100,7 @@ function splineEdge(reader: Groups): Point[] {
   const [knots, points] = [reader.next(95) ?? 0, reader.next(96) ?? 0].map((count) =>
     Math.min(count, most.corners),
   )
-  const values = Array.from({ length: knots! }, () => reader.next(40) ?? 0)
-  return spline(
-    degree,
-    values,
-    Array.from({ length: points! }, () => reader.point(10)),
-    [],
-  )
+  const values = reader.some(knots!, 40, (knot) => knot)
+  const control = reader.some(points!, 10, (x) => ({ x, y: reader.next(20) ?? 0 }))
+  return spline(degree, values, control, [])
 }
