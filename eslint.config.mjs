@@ -54,6 +54,7 @@ const subjects = [
   'rehearsal',
   'check',
   'formats',
+  'binding',
   'intake',
   'audit',
 ]

@@ -58,6 +58,7 @@ describe('a file', () => {
       sha256: createHash('sha256').update(content).digest('hex'),
       reader: readerVersion,
       problem: null,
+      inside: expect.objectContaining({ kind: 'text' }),
     })
   })
   it.each<[string, () => string, string]>([

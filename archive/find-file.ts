@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto'
-import { createReadStream } from 'node:fs'
 import type { Stats } from 'node:fs'
 import { lstat } from 'node:fs/promises'
-import { relative, sep } from 'node:path'
-import { type FoundFile, readerVersion } from '../core/intake'
+import { basename, relative, sep } from 'node:path'
+import { portion, readFile, type Source } from '../core/formats'
+import { type FoundFile, insideOf, readerVersion } from '../core/intake'
+import { openFile } from './file-source'
 
 /** A path below an archive's folder, with `/` whatever the system has. */
 export const below = (root: string, path: string): string => relative(root, path).split(sep).join('/')
@@ -16,8 +17,18 @@ function noFile(found: Stats): string | undefined {
   return 'it is a pipe, a socket or a device, and no file'
 }
 
-/** Reads a file once: its size and SHA-256, or why it could not be read. */
-export async function findFile(root: string, path: string): Promise<FoundFile> {
+/** The SHA-256 of a source. */
+function hashOf(source: Source): string {
+  const hash = createHash('sha256')
+  for (let at = 0; at < source.size; at += portion) hash.update(source.read(at, at + portion))
+  return hash.digest('hex')
+}
+
+/**
+ * Reads a file once: its size, its SHA-256 and what is inside of it, or why it could not be read.
+ * @param looksInside without it the file is only hashed
+ */
+export async function findFile(root: string, path: string, looksInside = true): Promise<FoundFile> {
   const blank = { path: below(root, path), reader: readerVersion, sha256: null, problem: null }
   const problem = (code: 'unreadable' | 'empty-file', message: string, size = 0): FoundFile => ({
     ...blank,
@@ -32,9 +43,13 @@ export async function findFile(root: string, path: string): Promise<FoundFile> {
     if ((mode & 0o444) === 0)
       return problem('unreadable', 'the file cannot be read: nobody has the right to', size)
     if (size === 0) return problem('empty-file', 'the file is empty (0 bytes)')
-    const hash = createHash('sha256')
-    for await (const chunk of createReadStream(path)) hash.update(chunk)
-    return { ...blank, size, sha256: hash.digest('hex') }
+    const file = openFile(path)
+    try {
+      const found = { ...blank, size, sha256: hashOf(file) }
+      return looksInside ? { ...found, inside: insideOf(await readFile(file, basename(path))) } : found
+    } finally {
+      file.close()
+    }
   } catch (error) {
     return problem('unreadable', `the file cannot be read: ${(error as Error).message.split(',')[0]}`)
   }

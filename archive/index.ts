@@ -1,4 +1,5 @@
 export { openFile, type OpenFile } from './file-source'
 export { below, findFile } from './find-file'
+export { readRegisterAt, registerEndings } from './register'
 export { textOf } from './text'
 export { walkArchive } from './walk'

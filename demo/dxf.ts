@@ -157,13 +157,15 @@ function titleBlock({ number, title, revision, date, author }: Drawing): string 
   )
 }
 
+/** The revision table, growing upwards from its heads. */
 function revisionTable({ history }: Drawing): string {
-  return history
+  const heads = { revision: 'REV', date: 'DATE', text: 'DESCRIPTION' }
+  return [heads, ...history]
     .map(
       (row, i) =>
-        text(200, 60 + i * 5, row.revision, 'REVISIONS') +
-        text(212, 60 + i * 5, row.date, 'REVISIONS') +
-        text(240, 60 + i * 5, row.text, 'REVISIONS'),
+        text(200, 55 + i * 5, row.revision, 'REVISIONS') +
+        text(212, 55 + i * 5, row.date, 'REVISIONS') +
+        text(240, 55 + i * 5, row.text, 'REVISIONS'),
     )
     .join('')
 }

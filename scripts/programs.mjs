@@ -9,6 +9,7 @@ export function buildPrograms(folder) {
   return build({
     entryPoints: {
       'job-worker': 'server/jobs/worker.ts',
+      'file-worker': 'server/files/file-worker.ts',
       'storing-worker': 'server/intake/storing-worker.ts',
       'compute-worker': 'server/compute/worker.ts',
       'script-worker': 'server/scripts/worker.ts',

@@ -18,6 +18,10 @@ const revisionsOf = (row: PlannedRow) =>
 export const said = (row: PlannedRow, kind: SourceKind) =>
   revisionsOf(row).find(({ source }) => source.kind === kind)?.value
 
+/** What the file itself says of its revision: on its sheet, or in its revision table. */
+export const insideSays = (row: PlannedRow) =>
+  revisionsOf(row).find(({ source }) => source.kind === 'file' || source.kind === 'table')
+
 /**
  * What the register says: the line of the file's own label, else its newest line, which is also what holds a
  * file back.
@@ -62,10 +66,11 @@ export const settledThing = (key: string): string =>
   key.startsWith('all:') ? `every ${key.slice(4).replaceAll('-', ' ')}` : key.split('/').pop()!
 
 export function settlementWords(settlement: Settlement): string {
-  const { leaveOut, label, number, trust, values = {}, sameContent } = settlement
+  const { leaveOut, label, number, trust, values = {}, sameContent, withoutMissing } = settlement
   return [
     ...Object.entries(values).map(([field, value]) => (value ? `${field} “${value}”` : `no ${field}`)),
     sameContent && 'the same content is right',
+    withoutMissing && 'without references that lead nowhere',
     leaveOut && 'left out',
     label && `label ${label}`,
     number && `number ${number}`,

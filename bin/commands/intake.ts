@@ -1,5 +1,5 @@
 import { existsSync, statSync } from 'node:fs'
-import { extname, resolve } from 'node:path'
+import { resolve } from 'node:path'
 import { defineCommand } from 'citty'
 import { findFile, walkArchive } from '../../archive'
 import { anyone, type Right } from '../../core/access'
@@ -33,10 +33,10 @@ import { readShaped, refuseFaults } from '../structure'
 
 const common = {
   path: { type: 'positional', description: 'the archive: a folder', required: true, valueHint: 'PATH' },
-  manifest: { type: 'string', description: 'the archive’s register, CSV', valueHint: 'FILE' },
+  manifest: { type: 'string', description: 'the archive’s register, CSV or XLSX', valueHint: 'FILE' },
 } as const
 
-const readManifest = (file: string | undefined, profile: Partial<Profile>): RegisterEntry[] =>
+const readManifest = async (file: string | undefined, profile: Partial<Profile>): Promise<RegisterEntry[]> =>
   file ? readRegisterFile(file, profile.columns) : []
 
 const readProfile = (file: string): Partial<Profile> => readShaped(file, object(profileFields), 'profile')
@@ -62,12 +62,14 @@ async function* filesBelow(root: string, manifest: string | undefined): AsyncGen
   for await (const path of walkArchive(top, manifest && resolve(manifest))) yield findFile(top, path)
 }
 
-/** What name and manifest say of a file, each with its source. */
+/** What name, manifest and the file itself say, each with its source. */
 function evidence(file: FoundFile, patterns: NamePattern[], entries: Map<string, RegisterEntry[]>) {
   const name = readName(patterns, file.path)?.reading
-  const lines = (name?.number && entries.get(canonicalNumber(name.number))) || []
-  const known = gather({ path: file.path, name, lines, set: {} })
-  const from = ({ kind, at }: Evidence['source']) => (kind === 'register' ? `manifest line ${at}` : kind)
+  const { places = [], history: table = [], references = [] } = file.inside ?? {}
+  const subject = { path: file.path, name, places, table, set: {} }
+  const number = name?.number ?? gather({ ...subject, lines: [] }).find(isNumber)?.value
+  const lines = (number && entries.get(canonicalNumber(number))) || []
+  const known = gather({ ...subject, lines })
   const values = (field: EvidenceField) =>
     known
       .filter((entry) => entry.field === field)
@@ -76,14 +78,28 @@ function evidence(file: FoundFile, patterns: NamePattern[], entries: Map<string,
     number: values('number'),
     revision: values('revision'),
     title: values('title'),
-    history: lines.map(({ line, revision, date, text, author: by }) => ({
-      ...{ revision, date, text, by },
-      source: `manifest line ${line}`,
-    })),
-    references: [],
-    properties: {},
+    history: [
+      ...lines.map(({ line, revision, date, text, author: by }) => ({
+        ...{ revision, date, text, by },
+        source: `manifest line ${line}`,
+      })),
+      ...table.map((row, index) => ({ ...row, source: from({ kind: 'table', at: String(index + 1) }) })),
+    ],
+    references: references.map(({ target }) => ({ target, source: 'file' })),
+    properties: Object.fromEntries(places.map(({ place, value }) => [place, value])),
   }
 }
+
+const isNumber = ({ field, source }: Evidence): boolean => field === 'number' && source.kind === 'file'
+
+/** A source in one word or two, and where in it. */
+const from = ({ kind, at }: Evidence['source']): string =>
+  ({
+    register: `manifest line ${at}`,
+    file: `file ${at}`,
+    metadata: `file ${at}`,
+    table: `file revision table row ${at}`,
+  })[kind] ?? kind
 
 const byNumber = (entries: RegisterEntry[]): Map<string, RegisterEntry[]> =>
   groupBy(entries, ({ number }) => canonicalNumber(number))
@@ -98,15 +114,15 @@ const readCommand = defineCommand({
     const profile = args.profile ? readProfile(args.profile) : {}
     if (args.profile) refuseFaults(args.profile, patternFaults(profile.patterns ?? []), 'profile')
     const patterns = (profile.patterns ?? usualPatterns).map(namePattern)
-    const entries = byNumber(readManifest(args.manifest, profile))
+    const entries = byNumber(await readManifest(args.manifest, profile))
     for await (const file of filesBelow(args.path, args.manifest)) {
       await answer({
         path: file.path,
         size: file.size,
         sha256: file.sha256,
-        kind: extname(file.path).slice(1).toLowerCase(),
+        kind: file.inside?.kind ?? 'unknown',
         evidence: evidence(file, patterns, entries),
-        problems: file.problem ? [file.problem] : [],
+        problems: [...(file.problem ? [file.problem] : []), ...(file.inside?.problems ?? [])],
       })
     }
   },
@@ -142,7 +158,7 @@ function plannedLine(document: PlannedDocument, files: PlannedFile[]) {
     files: document.files.length
       ? document.files.map(({ path }, index) => ({ path, version: index + 1 }))
       : files.map(({ path }) => ({ path, version: null })),
-    references: [],
+    references: document.references,
     conflicts: conflicts.map(({ code, message }) => ({ code, message })),
     ready,
   }
@@ -176,7 +192,7 @@ const planCommand = defineCommand({
     for await (const file of filesBelow(args.path, args.manifest)) files.push(file)
     const { documents, files: planned } = planIntake({
       files,
-      register: readManifest(args.manifest, profile),
+      register: await readManifest(args.manifest, profile),
       profile,
       ...openTo(configuration),
       today: new Date().toISOString().slice(0, 10),

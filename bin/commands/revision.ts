@@ -136,7 +136,7 @@ const inferCommand = defineCommand({
     },
   },
   async run({ args }) {
-    const histories = args.register ? historiesOf(readRegisterFile(args.register)) : []
+    const histories = args.register ? historiesOf(await readRegisterFile(args.register)) : []
     const labels = await allLabels()
     const foreign = labels.findIndex((label) => /[\u0000-\u0008\u000e-\u001f\ufffd]/.test(label))
     if (foreign >= 0)

@@ -1,5 +1,5 @@
-export { type Attribute, type DocumentRecord, type Value, type ValueType } from './attribute'
-export { isDate } from './day'
+export { type Attribute, type Binding, type DocumentRecord, type Value, type ValueType } from './attribute'
+export { isDate, isoDay } from './day'
 export { attributeFields } from './shape'
 export { type AttributeType } from './types/attribute-type'
 export { attributeType, attributeTypes } from './types'

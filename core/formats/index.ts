@@ -12,5 +12,6 @@ export { dividedAt, drawRevisions, type RevisionBlocks } from './revision-blocks
 export { formats, kindOf, readFile, writeFile } from './formats'
 export { type MapLayout, mapSvg, pathOf, tipOf } from './map-svg'
 export { type Element, scxml } from './scxml'
+export { nearMisses } from './near-miss'
 export { portion, type Source, sourceOf } from './source'
 export { drawSheet, type Sheet } from './sheet/sheet'

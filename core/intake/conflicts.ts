@@ -11,6 +11,7 @@ export const conflictKinds = {
   'line-twice': 'One revision in two lines',
   'line-without-file': 'Register line without a file',
   'sources-disagree': 'Sources disagree',
+  'missing-reference': 'Reference to nothing',
   'value-refused': 'Value that does not fit',
   'no-attribute': 'No such attribute',
   'number-in-vault': 'Number is in the vault already',

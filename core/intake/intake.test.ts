@@ -110,6 +110,13 @@ const register = (...lines: [number: string, revision: string, status?: string][
     status: status ?? null,
   }))
 
+const planProfile: Profile = {
+  patterns: ['{number}_{revision}.{extension}', '{number}.{extension}'],
+  folder: '/',
+  states: [{ when: 'legacy_status == "superseded"', state: 'superseded' }],
+  otherwise: 'issued',
+  attributes: { title: 'title', status: 'legacy_status' },
+}
 const planOf = (files: FoundFile[], more: Partial<PlanInput> = {}) =>
   planIntake({
     files,
@@ -120,13 +127,7 @@ const planOf = (files: FoundFile[], more: Partial<PlanInput> = {}) =>
     settlements: {},
     inVault: () => false,
     folders: [{ path: '/', grants: { 'group:vault-administration': ['see', 'edit', 'move', 'adopt'] } }],
-    profile: {
-      patterns: ['{number}_{revision}.{extension}', '{number}.{extension}'],
-      folder: '/',
-      states: [{ when: 'legacy_status == "superseded"', state: 'superseded' }],
-      otherwise: 'issued',
-      attributes: { title: 'title', status: 'legacy_status' },
-    },
+    profile: planProfile,
     ...more,
   })
 const codes = (plan: ReturnType<typeof planIntake>) =>
@@ -573,5 +574,162 @@ describe('what would go by in silence', () => {
     expect(one!.message).toBe(
       'BR-1 at A has the content of BR-2 at B (BR-2_B.dxf): one of them may be the wrong file',
     )
+  })
+})
+
+describe('what stands inside of files', () => {
+  type Inside = NonNullable<FoundFile['inside']>
+  const inside = (more: Partial<Inside>): Partial<FoundFile> => ({
+    inside: { kind: 'dxf', places: [], history: [], references: [], problems: [], ...more },
+  })
+  const fields = (values: Record<string, string>) =>
+    inside({ places: Object.entries(values).map(([place, value]) => ({ place, value })) })
+  const row = (revision: string, date = '', by = '', text = '') => ({ revision, date, by, text })
+  const only = (files: FoundFile[], more: Partial<PlanInput> = {}) => planOf(files, more).documents[0]!
+  const messages = ({ documents, files }: ReturnType<typeof planOf>) =>
+    [...documents, ...files].flatMap(({ conflicts }) => conflicts.map(({ message }) => message))
+
+  it('gives number, label and title where the name says none', () =>
+    expect(
+      only(
+        [file('Overview.dxf', fields({ 'field:DWG_NO': 'BR-7', 'field:REV': 'D', 'field:TITLE': 'Clamps' }))],
+        {
+          profile: { ...planProfile, patterns: ['{number:BR-*}_{revision}.{extension}'] },
+        },
+      ),
+    ).toMatchObject({ number: 'BR-7', title: 'Clamps', ready: true, prediction: { revision: 'D' } }))
+
+  it('is held against the name: the label in the title block', () => {
+    const files = [file('BR-1_C.dxf', fields({ 'field:REV': 'D' }))]
+    const plan = planOf(files)
+    expect(messages(plan)).toEqual([
+      'BR-1_C.dxf: the sources disagree on the revision: name says C, the file, field:REV says D',
+    ])
+    const [takeC, takeD, trustName, trustFile] = plan.files[0]!.conflicts[0]!.waysOut
+    const settledBy = (way: Conflict['waysOut'][number]) =>
+      only(files, { settlements: { [way.key]: way.settlement } }).prediction?.revision
+    expect([takeC, takeD, trustName, trustFile].map((way) => settledBy(way!))).toEqual(['C', 'D', 'C', 'D'])
+  })
+  it.each([
+    ['the same label in another spelling', { 'field:REV': 'Rev. c' }],
+    ['a dash for none', { 'field:REV': '—' }],
+    ['a version that the modelling program counts', { 'product:version': '1.0' }],
+    ['metadata, which may speak of anything', { 'core:title': 'Unnamed', 'product:id': 'X-9' }],
+    ['who drew it first, and when', { 'field:DRAWN': 'A. Reiss', 'field:DATE': '2001-01-01' }],
+  ])('is no disagreement: %s', (_, places) =>
+    expect(messages(planOf([file('BR-1_C.dxf', fields(places))]))).toEqual([]),
+  )
+  it('is held against the name: the number', () =>
+    expect(messages(planOf([file('BR-1_C.dxf', fields({ 'property:Drawing number': 'BR-2' }))]))).toEqual([
+      'BR-1_C.dxf: the sources disagree on the number: name says BR-1, the file, property:Drawing number says BR-2',
+    ]))
+  it('says which label is meant where that of the name is none', () =>
+    expect(
+      planOf([file('BR-1_O.dxf', fields({ 'field:REV': 'C' }))]).files[0]!.conflicts[0]!.waysOut.map(
+        ({ text }) => text,
+      ),
+    ).toContain('take C, which the file, field:REV says'))
+
+  const table = [row('A', '3.5.2011', 'KS', 'First issue'), row('B', '2012-01-04', 'AR'), row('C')]
+  const history = (document: ReturnType<typeof only>) =>
+    document.prediction!.register.map(({ label, date, author, text }) => [label, date, author, text])
+  it('makes the register of its revision table', () =>
+    expect(history(only([file('BR-1_C.dxf', inside({ history: table }))]))).toEqual([
+      ['A', '2011-05-03', 'KS', 'First issue'],
+      ['B', '2012-01-04', 'AR', null],
+      ['C', null, null, null],
+    ]))
+  it('fills what lines of the register leave out, and changes nothing of them', () => {
+    const lines = register(['BR-1', 'A'], ['BR-1', 'B'], ['BR-1', 'C']).map((line) => ({
+      ...line,
+      text: null,
+    }))
+    expect(
+      history(only([file('BR-1_C.dxf', inside({ history: table }))], { register: lines })),
+    ).toMatchObject([
+      ['A', '2012-01-01', 'K. Sommer', 'First issue'],
+      ['B', '2012-01-01', 'K. Sommer', null],
+      ['C', '2012-01-01', 'K. Sommer', null],
+    ])
+  })
+  it('takes what is said of a revision from the sheet of that revision', () =>
+    expect(
+      history(
+        only([
+          file('BR-1_A.dxf', inside({ history: [row('A', '2011-05-03', 'KS', 'As first drawn')] })),
+          file('BR-1_C.dxf', inside({ history: table })),
+        ]),
+      )[0],
+    ).toEqual(['A', '2011-05-03', 'KS', 'As first drawn']))
+  it('is held against the name: the newest row of the revision table', () =>
+    expect(messages(planOf([file('BR-1_C.dxf', inside({ history: [...table, row('D')] }))]))).toEqual([
+      'BR-1_C.dxf: the sources disagree on the revision: name says C, the revision table, row 4 says D',
+    ]))
+  it('names the row whose label is none, and goes on without it', () => {
+    const files = [file('BR-1_C.dxf', inside({ history: [row('O'), ...table] }))]
+    const plan = planOf(files)
+    expect(messages(plan)[0]).toMatch(/BR-1, row 1 of the revision table in BR-1_C.dxf: “O” uses a letter/)
+    const way = plan.documents[0]!.conflicts[0]!.waysOut.find(({ text }) => text === 'leave row 1 out')!
+    expect(only(files, { settlements: { [way.key]: way.settlement } }).ready).toBe(true)
+  })
+  it('takes initials for the person who has them', () =>
+    expect(
+      messages(
+        planOf([file('BR-1_C.dxf', inside({ history: [row('C', '2012-01-01', 'k.s.', 'Changed')] }))], {
+          register: register(['BR-1', 'C']),
+        }),
+      ),
+    ).toEqual([]))
+
+  it('follows references by path, by name and by number', () => {
+    const plan = planOf(
+      [
+        file(
+          'a/BR-1_C.dxf',
+          inside({
+            references: [
+              '../b/BR-2_A.dxf',
+              'C:\\old\\BR-3_B.dxf',
+              'BR-4',
+              'BR-1_C.dxf',
+              'https://x.example/',
+            ].map((target) => ({ target })),
+          }),
+        ),
+        file('b/BR-2_A.dxf'),
+        file('b/BR-3_A.dxf'),
+      ],
+      { inVault: (number) => number === 'BR-4' },
+    )
+    expect(plan.documents[0]!.references.map(({ number }) => number)).toEqual(['BR-2', 'BR-3', 'BR-4'])
+  })
+  it('holds back what refers to nothing, until that is left out; a part inside of a model is no file', () => {
+    const references = [{ target: 'frame.dxf' }]
+    const files = [file('BR-1_C.dxf', inside({ references }))]
+    expect(messages(planOf(files))).toEqual([
+      'BR-1_C.dxf refers to frame.dxf, found neither in the archive nor in the vault',
+    ])
+    expect(only(files, { settlements: { 'all:missing-reference': { withoutMissing: true } } }).ready).toBe(
+      true,
+    )
+    expect(codes(planOf([file('BR-1_C.dxf', inside({ kind: 'step', references }))]))).toEqual([])
+  })
+
+  const mass: Attribute = {
+    ...{ id: 'mass', name: 'Mass', type: 'number' },
+    bindings: [{ extensions: ['dxf'], place: 'property:Mass', mode: 'read' }],
+  }
+  const bound = { ...configuration, attributes: [...configuration.attributes, mass] }
+  it('fills the record where attributes are bound to it', () =>
+    expect(
+      only([file('BR-1_C.dxf', fields({ 'property:Mass': '16,3' }))], { configuration: bound }).record,
+    ).toMatchObject({ mass: 16.3 }))
+  it('names a value that its attribute cannot hold', () => {
+    const files = [file('BR-1_C.dxf', fields({ 'property:Mass': 'heavy' }))]
+    const plan = planOf(files, { configuration: bound })
+    expect(messages(plan)).toEqual(['BR-1_C.dxf, property:Mass: Mass takes a number, not “heavy”'])
+    expect(
+      only(files, { configuration: bound, settlements: { 'attribute mass': { leaveOut: true } } }).ready,
+    ).toBe(true)
   })
 })

@@ -3,9 +3,10 @@ import { blankDocument, classFor, type RegisterRow } from '../engine'
 import { compare, positionOf, type RevisionScheme } from '../revision'
 import { sourceKinds } from './evidence'
 import { disagreements, type Known, knownFromLine, knownOf, type RevisionField, type Weighing } from './known'
-import type { PlanInput } from './plan'
+import type { Planning } from './plan'
 import { wayIn } from './predict'
 import { type ReadRecord, recordFrom } from './record'
+import { referencesOf } from './references'
 import type { RegisterEntry } from './register-file'
 import { inRevisionOrder, readRevisions, type Revisions } from './revisions'
 import type { Conflict, PlannedDocument, PlannedFile } from './types'
@@ -17,7 +18,7 @@ import { fileName, leaveOut } from './way-out'
  * an earlier one from the evidence of that one.
  */
 export function mapDocument(
-  input: PlanInput,
+  input: Planning,
   number: string,
   files: PlannedFile[],
   entries: RegisterEntry[],
@@ -28,15 +29,17 @@ export function mapDocument(
   if (!reading) return { ...blank, conflicts: [...blank.conflicts, noClass(number, files)] }
   const { documentClass, lifecycle, revisions, known, read } = reading
   files.forEach((file, index) => Object.assign(file, revisions.files[index]))
+  const { references, conflicts: missing } = referencesOf(revisions.newest, input.aims, input.settlements)
   const conflicts = [
     ...blank.conflicts,
     ...revisions.conflicts,
     ...read.conflicts,
     ...disagreeing(input, revisions),
+    ...missing,
   ]
   const document = {
     ...blank,
-    ...{ conflicts, title: known.title, record: read.record },
+    ...{ conflicts, references, title: known.title, record: read.record },
     ...{ classId: documentClass.id, lifecycle: lifecycle.id },
   }
   if (conflicts.length || files.some((file) => file.conflicts.length)) return document
@@ -57,16 +60,16 @@ interface Reading {
  * revision: the first reading in which the three fit together is taken.
  */
 function readAsSomeClass(
-  input: PlanInput,
+  input: Planning,
   number: string,
   files: PlannedFile[],
   entries: RegisterEntry[],
 ): Reading | undefined {
   for (const scheme of schemesToTry(input, number, files)) {
-    const revisions = readRevisions(scheme, number, files, entries, input.settlements)
+    const revisions = readRevisions(scheme, number, files, entries, weighingOf(input))
     const { newest } = revisions
     const known = ofNewest(input, revisions)
-    const read = recordFrom(input.configuration, input.profile, known, newest.path, input.settlements)
+    const read = recordFrom(input.configuration, input.profile, known, newest, input.settlements)
     const documentClass = chooseClass(input, {
       ...arrivalOf(input, number, newest.path),
       record: read.record,
@@ -79,13 +82,13 @@ function readAsSomeClass(
   return undefined
 }
 
-const schemeOf = ({ configuration }: PlanInput, { lifecycle }: DocumentClass): RevisionScheme =>
+const schemeOf = ({ configuration }: Planning, { lifecycle }: DocumentClass): RevisionScheme =>
   schemeFor(configuration, lifecycleOf(configuration, lifecycle))
 
-const schemesOfPlans = new WeakMap<PlanInput, RevisionScheme[]>()
+const schemesOfPlans = new WeakMap<Planning, RevisionScheme[]>()
 
 /** The schemes of all classes that a plan's documents may be of; the same for each of them. */
-function schemesOf(input: PlanInput): RevisionScheme[] {
+function schemesOf(input: Planning): RevisionScheme[] {
   const known = schemesOfPlans.get(input)
   if (known) return known
   const { configuration, profile } = input
@@ -98,26 +101,26 @@ function schemesOf(input: PlanInput): RevisionScheme[] {
 }
 
 /** The schemes of all classes that the document may be of, the likeliest first. */
-function schemesToTry(input: PlanInput, number: string, files: PlannedFile[]): RevisionScheme[] {
+function schemesToTry(input: Planning, number: string, files: PlannedFile[]): RevisionScheme[] {
   const schemes = schemesOf(input)
   if (schemes.length < 2) return schemes
   const likely = chooseClass(input, { ...arrivalOf(input, number, files.at(-1)!.path), record: {} })
   return likely ? [...new Set([schemeOf(input, likely), ...schemes])] : schemes
 }
 
-const arrivalOf = ({ profile }: PlanInput, number: string, path: string) => ({
+const arrivalOf = ({ profile }: Planning, number: string, path: string) => ({
   number,
   folder: profile.folder,
   fileName: fileName(path),
 })
 
-const weighingOf = ({ profile, settlements }: PlanInput): Weighing => ({
+const weighingOf = ({ profile, settlements }: Planning): Weighing => ({
   ranking: profile.ranking ?? sourceKinds,
   settlements,
 })
 
 /** What is known of the newest revision; its title, where it names none, is that of the latest one that does. */
-function ofNewest(input: PlanInput, { scheme, files, history, newest }: Revisions): Known {
+function ofNewest(input: Planning, { scheme, files, history, newest }: Revisions): Known {
   const weighing = weighingOf(input)
   const lineOf = ({ label }: PlannedFile) => (label === null ? undefined : history.get(label))
   const known = knownOf(newest, lineOf(newest), weighing)
@@ -135,7 +138,7 @@ function ofNewest(input: PlanInput, { scheme, files, history, newest }: Revision
 }
 
 /** What the sources of each file's revision say differently, of all that is used. */
-function disagreeing(input: PlanInput, { files, history }: Revisions): Conflict[] {
+function disagreeing(input: Planning, { files, history }: Revisions): Conflict[] {
   const fields: RevisionField[] = ['title', ...(input.profile.attributes.status ? (['status'] as const) : [])]
   const weighing = weighingOf(input)
   return files.flatMap((file) => {
@@ -145,7 +148,7 @@ function disagreeing(input: PlanInput, { files, history }: Revisions): Conflict[
 }
 
 /** A document of which nothing but its number is known yet. */
-function blankPlan({ profile, inVault }: PlanInput, number: string, files: PlannedFile[]): PlannedDocument {
+function blankPlan({ profile, inVault }: Planning, number: string, files: PlannedFile[]): PlannedDocument {
   const taken: Conflict = {
     code: 'number-in-vault',
     message: `${number} is in the vault already`,
@@ -154,11 +157,17 @@ function blankPlan({ profile, inVault }: PlanInput, number: string, files: Plann
   return {
     ...{ number, title: null, classId: null, lifecycle: null, folder: profile.folder },
     ...{ targetState: null, transition: null, record: {}, history: [], legacy: null },
-    ...{ files: [], prediction: null, ready: false, conflicts: inVault(number) ? [taken] : [] },
+    ...{
+      files: [],
+      references: [],
+      prediction: null,
+      ready: false,
+      conflicts: inVault(number) ? [taken] : [],
+    },
   }
 }
 
-function chooseClass({ profile, configuration, person }: PlanInput, arrival: Parameters<typeof classFor>[1]) {
+function chooseClass({ profile, configuration, person }: Planning, arrival: Parameters<typeof classFor>[1]) {
   if (!profile.class) return classFor(configuration, arrival, person.id)
   return configuration.classes.find(({ id }: DocumentClass) => id === profile.class)
 }
@@ -170,7 +179,7 @@ const noClass = (number: string, files: PlannedFile[]): Conflict => ({
 })
 
 /** The versions of a document of which nothing is in doubt, its history, and the way that the engine finds for it. */
-function mapped(input: PlanInput, reading: Reading, number: string): Partial<PlannedDocument> {
+function mapped(input: Planning, reading: Reading, number: string): Partial<PlannedDocument> {
   const { documentClass, lifecycle, revisions, known, read } = reading
   const { history, newest } = revisions
   const ordered = inRevisionOrder(revisions)
@@ -196,7 +205,7 @@ function mapped(input: PlanInput, reading: Reading, number: string): Partial<Pla
 
 /** Rows from before the vault, in order: those of the register and those of older files, without the current label. */
 function historyRows(
-  input: PlanInput,
+  input: Planning,
   { scheme, history, newest }: Revisions,
   ordered: PlannedFile[],
 ): RegisterRow[] {

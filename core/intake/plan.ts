@@ -5,6 +5,7 @@ import { canonicalNumber } from '../numbering'
 import { mapDocument } from './map'
 import { namePattern, readName } from './pattern'
 import { readFile } from './read-file'
+import { type Aims, aimsOf } from './references'
 import type { RegisterEntry } from './register-file'
 import { sameContent } from './same'
 import { unfiled } from './unfiled'
@@ -25,6 +26,11 @@ export interface PlanInput {
   inVault: (number: string) => boolean
 }
 
+/** The same, with what references can lead to. */
+export interface Planning extends PlanInput {
+  aims: Aims
+}
+
 /**
  * What an intake would make of an archive: every file with what was read of it, every document with the
  * engine's prediction.
@@ -39,10 +45,11 @@ export function planIntake(input: PlanInput): IntakePlan {
   const register = byNumber(input.register)
   const files = input.files.map((file) => {
     const name = readName(patterns, file.path)?.reading
-    return readFile(file, name, register, settlements[file.path] ?? {}, profile)
+    return readFile(file, name, register, settlements, profile)
   })
+  const planning = { ...input, aims: aimsOf(files, patterns, input.inVault) }
   const documents = [...grouped(files)].map(([number, own]) =>
-    mapDocument(input, number, own, register.get(number) ?? []),
+    mapDocument(planning, number, own, register.get(number) ?? []),
   )
   sameContent(files, documents, settlements)
   const filed = new Set(files.flatMap(({ number }) => number ?? []))

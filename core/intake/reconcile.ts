@@ -1,10 +1,12 @@
 import { compare, parse, positionOf, refusalSentence, type RevisionScheme } from '../revision'
+import type { Evidence } from './evidence/evidence'
+import { ranked, sourceInWords } from './evidence'
+import { forAll, trusting, type Weighing } from './known'
 import type { RegisterEntry } from './register-file'
+import type { History } from './table-rows'
 import type { Conflict, PlannedFile, Settlement } from './types'
 import { fileName, leaveOut } from './way-out'
 
-/** The register's revisions of one number, by canonical label. */
-export type History = Map<string, RegisterEntry>
 type Settlements = Record<string, Settlement>
 
 /** The register's revisions of one number, in canonical form; what cannot be read is a conflict. */
@@ -62,11 +64,18 @@ function lineTwice(number: string, label: string, one: RegisterEntry, other: Reg
 }
 
 /**
- * Sets a file's label from its name, or from the register where the name has none; adds to its conflicts
- * where there is none.
+ * Sets a file's label from its name or what stands in it, or from the register where neither says one; adds to its
+ * conflicts where there is none, and where they disagree.
  */
-export function readLabel(scheme: RevisionScheme, file: PlannedFile, history: History): void {
+export function readLabel(
+  scheme: RevisionScheme,
+  file: PlannedFile,
+  history: History,
+  weighing: Weighing,
+): void {
   const latest = highest(scheme, [...history.keys()])
+  const told = labelsTold(scheme, file, weighing)
+  file.raw = weighing.settlements[file.path]?.label ?? told[0]?.value ?? null
   if (file.raw === null && latest === undefined) {
     const message = `nothing says which revision ${fileName(file.path)} is`
     file.conflicts.push({ code: 'no-label', message, waysOut: [leaveOut(file.path)] })
@@ -77,21 +86,88 @@ export function readLabel(scheme: RevisionScheme, file: PlannedFile, history: Hi
     file.raw = parse(scheme, revision).ok ? revision : latest!
   }
   const reading = parse(scheme, file.raw)
-  if (reading.ok) {
-    file.label = reading.canonical
+  if (!reading.ok) {
+    file.conflicts.push(labelRefused(scheme, file, reading, told, latest))
     return
   }
-  const { nearest, reason } = reading
+  file.label = reading.canonical
+  file.row = rowOf(scheme, file)
+  if (!isSettled(file, weighing)) file.conflicts.push(...labelsDisagree(scheme, file, told))
+}
+
+const isSettled = ({ path }: PlannedFile, { settlements }: Weighing): boolean =>
+  settlements[path]?.label !== undefined || settlements[forAll('revision')] !== undefined
+
+/**
+ * What name and file say the file's label is, the most believed first. A model's version that is no label is one of the
+ * program that wrote it, as many write 1 or blanks.
+ */
+function labelsTold(scheme: RevisionScheme, file: PlannedFile, { ranking, settlements }: Weighing) {
+  const trusted = settlements[forAll('revision')]?.trust
+  return ranked(file.evidence, 'revision', trusted ? ['hand', trusted, ...ranking] : ranking)
+    .filter(({ source }) => source.kind !== 'register')
+    .filter(({ value, source }) => source.at !== 'product:version' || parse(scheme, value).ok)
+}
+
+/** The row of a file's revision table that is of its own label, counted from 1. */
+function rowOf(scheme: RevisionScheme, { inside, label }: PlannedFile): number | undefined {
+  const at = inside?.history.findLastIndex(({ revision }) => canonicalOr(scheme, revision) === label) ?? -1
+  return at < 0 ? undefined : at + 1
+}
+
+/** A label in canonical form; as it stands where the scheme has none of it. */
+function canonicalOr(scheme: RevisionScheme, label: string): string {
+  const reading = parse(scheme, label)
+  return reading.ok ? reading.canonical : label
+}
+
+function labelRefused(
+  scheme: RevisionScheme,
+  file: PlannedFile,
+  { nearest, reason }: Extract<ReturnType<typeof parse>, { ok: false }>,
+  told: Evidence[],
+  latest: string | undefined,
+): Conflict {
   const take = (label: string, text: string) => ({ text, key: file.path, settlement: { label } })
-  file.conflicts.push({
+  const said = told.filter(({ value }) => parse(scheme, value).ok)
+  const offered = [
+    ...(latest ? [take(latest, `take ${latest}, the register’s newest`)] : []),
+    ...said.map(({ value, source }) => take(value, `take ${value}, which ${sourceInWords(source)} says`)),
+    ...nearest.map((label) => take(label, `take ${label}`)),
+  ]
+  return {
     code: 'label-refused',
-    message: `${fileName(file.path)}: ${refusalSentence(scheme, file.raw, reason, nearest)}`,
+    message: `${fileName(file.path)}: ${refusalSentence(scheme, file.raw!, reason, nearest)}`,
     waysOut: [
-      ...(latest ? [take(latest, `take ${latest}, the register’s newest`)] : []),
-      ...nearest.map((label) => take(label, `take ${label}`)),
+      ...offered.filter(
+        ({ settlement }, index) =>
+          offered.findIndex((other) => other.settlement.label === settlement.label) === index,
+      ),
       leaveOut(file.path),
     ],
-  })
+  }
+}
+
+/** Name, title block and revision table say different labels: only a person knows which is right. */
+function labelsDisagree(scheme: RevisionScheme, file: PlannedFile, told: Evidence[]): Conflict[] {
+  const labels = told.map(({ value }) => canonicalOr(scheme, value))
+  const different = told.filter((_, index) => labels.indexOf(labels[index]!) === index)
+  if (different.length < 2) return []
+  const says = different.map(({ value, source }) => `${sourceInWords(source)} says ${value}`).join(', ')
+  const take = different
+    .filter(({ value }) => parse(scheme, value).ok)
+    .map(({ value, source }) => ({
+      text: `take ${value} (${sourceInWords(source)})`,
+      key: file.path,
+      settlement: { label: value },
+    }))
+  return [
+    {
+      code: 'sources-disagree',
+      message: `${fileName(file.path)}: the sources disagree on the revision: ${says}`,
+      waysOut: [...take, ...trusting('revision', different), leaveOut(file.path)],
+    },
+  ]
 }
 
 export function highest(scheme: RevisionScheme, labels: string[]): string | undefined {
@@ -113,7 +189,8 @@ export function settleDisagreement(
     scheme,
     files.flatMap(({ label }) => label ?? []),
   )
-  const registered = highest(scheme, [...history.keys()])
+  const lines = [...history].filter(([, line]) => line.table === undefined).map(([label]) => label)
+  const registered = highest(scheme, lines)
   if (top === undefined || registered === undefined || top === registered) return []
   const file = files.find(({ label }) => label === top)!
   const { trust, label: set } = settlements[file.path] ?? {}

@@ -1,8 +1,10 @@
 import { type Attribute, attributeType, type DocumentRecord, valueFor } from '../attribute'
+import { readBound } from '../binding'
 import type { Configuration } from '../configuration'
 import { editDistance } from '../support'
 import { forAll, type Known, type RevisionField } from './known'
-import type { Conflict, Profile, Settlement } from './types'
+import type { Conflict, PlannedFile, Profile, Settlement } from './types'
+import { fileName } from './way-out'
 
 /** What goes into the record of a document, and what cannot. */
 export interface ReadRecord {
@@ -14,15 +16,16 @@ export interface ReadRecord {
 const mostOffered = 5
 
 /**
- * The record that what is known of the newest revision makes, in the attributes that the profile names. A value that
- * its attribute cannot hold is a conflict, and so is an attribute that does not exist.
- * @param path the file of that revision, of which the ways out decide
+ * The record that what is known of the newest revision makes, in the attributes that the profile names, and what
+ * stands in its file at the places to which others are bound. A value that its attribute cannot hold is a conflict, and
+ * so is an attribute that does not exist.
+ * @param file the file of that revision, of which the ways out decide
  */
 export function recordFrom(
   { attributes }: Configuration,
   profile: Profile,
   known: Known,
-  path: string,
+  file: PlannedFile,
   settlements: Record<string, Settlement>,
 ): ReadRecord {
   const record: DocumentRecord = {}
@@ -35,12 +38,29 @@ export function recordFrom(
     else if (Object.hasOwn(record, id)) conflicts.push(takenTwice(field, attribute))
     else {
       const value = valueOr(attribute, text)
-      if (value instanceof Error) conflicts.push(refusedValue(attribute, field, text, value, path))
+      if (value instanceof Error) conflicts.push(refusedValue(attribute, field, text, value, file.path))
       else record[id] = value
     }
   }
+  const bound = readBound(attributes, file.path, file.inside?.places ?? [])
+  for (const [id, value] of Object.entries(bound.values)) if (!Object.hasOwn(record, id)) record[id] = value
+  for (const { attribute, place, message } of bound.refused)
+    if (!Object.hasOwn(record, attribute.id) && !settlements[`attribute ${attribute.id}`]?.leaveOut)
+      conflicts.push(unfitInFile(attribute, place, message, file.path))
   return { record, conflicts }
 }
+
+const unfitInFile = ({ id, name }: Attribute, place: string, message: string, path: string): Conflict => ({
+  code: 'value-refused',
+  message: `${fileName(path)}, ${place}: ${message}`,
+  waysOut: [
+    {
+      text: `leave ${name} empty wherever a file’s value does not fit`,
+      key: `attribute ${id}`,
+      settlement: { leaveOut: true },
+    },
+  ],
+})
 
 function valueOr(attribute: Attribute, text: string) {
   try {

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { isoDay } from './day'
+import { isoDay } from '../attribute'
 
 export const registerColumns = ['number', 'revision', 'title', 'date', 'author', 'text', 'status'] as const
 export type RegisterColumn = (typeof registerColumns)[number]
@@ -9,6 +9,12 @@ export type RegisterEntry = { line: number; number: string; revision: string } &
   Exclude<RegisterColumn, 'number' | 'revision'>,
   string | null
 >
+
+/** The lines of a register that can be used, and what is wrong with the others. */
+export interface ReadRegister {
+  entries: RegisterEntry[]
+  problems: LineProblem[]
+}
 
 export interface LineProblem {
   line: number
@@ -43,9 +49,15 @@ const headings: Record<RegisterColumn, string[]> = {
 export function readRegister(
   text: string,
   columns: Partial<Record<RegisterColumn, string>> = {},
-): { entries: RegisterEntry[]; problems: LineProblem[] } {
-  const rows = numberedRows(text)
-  const header = rows.shift()
+): ReadRegister {
+  return readRegisterRows(numberedRows(text), columns)
+}
+
+/** The same of a register that is in rows already. @throws RegisterError */
+export function readRegisterRows(
+  [header, ...rows]: RegisterRowCells[],
+  columns: Partial<Record<RegisterColumn, string>> = {},
+): ReadRegister {
   if (!header) throw new RegisterError('the register is empty: it needs a line of column headings')
   const at = columnPlaces(header.cells, columns)
   const entries: RegisterEntry[] = []
@@ -88,7 +100,8 @@ function entryOf(
   return { line, number, revision, title, date: date ?? null, author, text, status }
 }
 
-interface Row {
+/** A row of a register: the line on which it begins, and what is wrong with how it is written. */
+export interface RegisterRowCells {
   line: number
   cells: string[]
   faults: string[]
@@ -98,9 +111,9 @@ interface Row {
  * Rows with the number of the line they start on, which differs from the row's where a quoted cell holds line
  * breaks.
  */
-function numberedRows(marked: string): Row[] {
+function numberedRows(marked: string): RegisterRowCells[] {
   const text = marked.replace(/^\uFEFF/, '')
-  const rows: Row[] = []
+  const rows: RegisterRowCells[] = []
   let line = 1
   let from = 0
   Papa.parse<string[]>(text, {

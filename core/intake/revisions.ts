@@ -1,15 +1,17 @@
 import { compare, positionOf, type RevisionScheme } from '../revision'
-import { type History, readHistory, readLabel, settleDisagreement } from './reconcile'
+import type { Weighing } from './known'
+import { readHistory, readLabel, settleDisagreement } from './reconcile'
 import type { RegisterEntry } from './register-file'
 import { sameTwice } from './same'
-import type { Conflict, PlannedFile, Settlement } from './types'
+import { addTableRows, type History } from './table-rows'
+import type { Conflict, PlannedFile } from './types'
 
 /** The files and register lines of one number, read by a scheme. */
 export interface Revisions {
   scheme: RevisionScheme
   /** With their labels, as far as they could be read, and what stands against each. */
   files: PlannedFile[]
-  /** The register's lines by their labels. */
+  /** The register's lines and the rows of revision tables by their labels. */
   history: History
   /** The file of the newest revision; where no label can be read, the last one. */
   newest: PlannedFile
@@ -22,19 +24,22 @@ export function readRevisions(
   number: string,
   found: PlannedFile[],
   entries: RegisterEntry[],
-  settlements: Record<string, Settlement>,
+  weighing: Weighing,
 ): Revisions {
+  const { settlements } = weighing
   const files = found.map((file) => ({ ...file, conflicts: [...file.conflicts] }))
   const { history, conflicts } = readHistory(scheme, number, entries, settlements)
-  for (const file of files) readLabel(scheme, file, history)
+  for (const file of files) readLabel(scheme, file, history, weighing)
   const disagreements = settleDisagreement(scheme, number, files, history, settlements)
   sameTwice(files)
+  const newest = newestOf(scheme, files)
+  const rows = addTableRows(scheme, history, files, newest, settlements)
   return {
     scheme,
     files,
     history,
-    newest: newestOf(scheme, files),
-    conflicts: [...conflicts, ...disagreements],
+    newest,
+    conflicts: [...conflicts, ...disagreements, ...rows],
   }
 }
 

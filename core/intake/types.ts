@@ -5,6 +5,7 @@ import type { RevisionField } from './known'
 import type { RegisterColumn } from './register-file'
 import type { DocumentRecord } from '../attribute'
 import type { RegisterRow } from '../engine'
+import type { FileHistoryRow, FileKind, FilePlace } from '../formats'
 
 /** How an archive is read: kept with the intake, and usable for the next one. */
 export interface Profile {
@@ -12,7 +13,7 @@ export interface Profile {
   patterns: string[]
   /** The vault folder that the documents go to. */
   folder: string
-  /** The kinds of sources, the one that is believed first first; without it, hand, name, register. */
+  /** The kinds of sources, the one that is believed first first; without it, hand, name, register, then the file. */
   ranking?: SourceKind[]
   /** The class of all documents; without it, the class rules decide. */
   class?: string
@@ -26,31 +27,47 @@ export interface Profile {
   attributes: { title?: string; status?: string; date?: string; author?: string }
 }
 
+/** What stands inside of a file, as far as an intake asks. */
+export interface Inside {
+  kind: FileKind
+  places: Pick<FilePlace, 'place' | 'value'>[]
+  /** Its revision table, the oldest row first. */
+  history: FileHistoryRow[]
+  references: { target: string }[]
+  /** What is wrong inside: it holds nothing back, since the file comes in as it is. */
+  problems: { code: string; message: string }[]
+}
+
 /** A file of the archive as it was found. */
 export interface FoundFile {
   /** Below the archive's folder, with `/`. */
   path: string
   size: number
   sha256: string | null
+  /** Nothing where it could not be read. */
+  inside?: Inside
   /** The version of the readers that read it; a better one reads it again. */
   reader?: number
   problem: { code: 'unreadable' | 'empty-file' | 'changed'; message: string } | null
 }
 
 /**
- * What the administrator decided of a file (`path`), a register line (`line 88`), the lines of a number
- * (`number BR-1`), or of a field or a kind of conflict for the whole intake (`all:title`).
+ * What the administrator decided of a file (`path`), a register line (`line 88`), a row of a revision table
+ * (`row 3 of path`), the lines of a number (`number BR-1`), an attribute that files fill (`attribute mass`), or of a
+ * field or a kind of conflict for the whole intake (`all:title`).
  */
 export interface Settlement {
   leaveOut?: boolean
   label?: string
   number?: string
   /** Which source is right where they disagree. */
-  trust?: 'name' | 'register'
+  trust?: SourceKind
   /** What is right of the revision that a file holds; an empty text where nothing is. */
   values?: Partial<Record<RevisionField, string>>
   /** That the same content is right under another number or revision too. */
   sameContent?: boolean
+  /** That references whose aim is nowhere are left out. */
+  withoutMissing?: boolean
 }
 
 export interface Conflict {
@@ -72,6 +89,10 @@ export interface PlannedFile {
   label: string | null
   /** Everything that is known of it, each with its source. */
   evidence: Evidence[]
+  /** The row of the file's revision table that is of its own label, counted from 1. */
+  row?: number
+  /** What was found inside of it, while the plan is made. */
+  inside?: Inside
   leftOut: boolean
   conflicts: Conflict[]
 }
@@ -105,6 +126,8 @@ export interface PlannedDocument {
   legacy: Pick<RegisterRow, 'date' | 'author' | 'text'> | null
   /** In revision order: versions 1, 2, 3… */
   files: { path: string; label: string; sha256: string; size: number }[]
+  /** What its newest file refers to, and the documents that this is. */
+  references: { target: string; number: string }[]
   prediction: Prediction | null
   conflicts: Conflict[]
   ready: boolean

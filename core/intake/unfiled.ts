@@ -54,5 +54,5 @@ const withoutFile = (
 ): PlannedDocument => ({
   ...{ number, folder, title: lines.findLast(({ title }) => title)?.title ?? null },
   ...{ classId: null, lifecycle: null, targetState: null, transition: null, record: {}, history: [] },
-  ...{ legacy: null, files: [], prediction: null, conflicts: [held], ready: false },
+  ...{ legacy: null, files: [], references: [], prediction: null, conflicts: [held], ready: false },
 })

@@ -1,9 +1,8 @@
-import { readFile } from 'node:fs/promises'
 import { and, eq, ne, sql } from 'drizzle-orm'
-import { textOf } from '../../archive/text'
+import { readRegisterAt } from '../../archive'
 import { ConditionError } from '../../core/condition'
 import { UnknownError } from '../../core/configuration'
-import { PatternError, planIntake, readRegister, RegisterError } from '../../core/intake'
+import { PatternError, planIntake, RegisterError } from '../../core/intake'
 import { today } from '../clock'
 import { published } from '../configuration/published'
 import type { Db } from '../database/connection'
@@ -67,7 +66,7 @@ const filesToPlan = (db: Db, id: string) =>
 
 async function registerOf({ register, profile }: Intake) {
   if (!register) return { entries: [], problems: [] }
-  return readRegister(textOf(await readFile(await inShare(register, 'register'))), profile.columns)
+  return readRegisterAt(await inShare(register, 'register'), profile.columns)
 }
 
 function isTaken(db: Db): (number: string) => boolean {

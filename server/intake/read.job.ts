@@ -1,9 +1,10 @@
 import { and, eq, sql } from 'drizzle-orm'
-import { below, findFile } from '../../archive/find-file'
+import { below } from '../../archive/find-file'
 import { walkArchive } from '../../archive/walk'
-import { readerVersion } from '../../core/intake'
+import { type FoundFile, readerVersion } from '../../core/intake'
 import type { Db } from '../database/connection'
 import { intakeFiles } from '../database/schema'
+import { FileThreads } from '../files/file-threads'
 import type { Ending, JobContext, JobKindModule } from '../jobs/job-kind'
 import { atOnce, batches, inParallel } from '../jobs/parallel'
 import { makePlan } from './plan'
@@ -13,7 +14,7 @@ import { statements } from './statements'
 
 /** Reads every file of an archive once, then plans. What was read before a stop or a kill is not read again. */
 async function readArchive(context: JobContext): Promise<Ending> {
-  const { db, job, progress, portion } = context
+  const { db, job } = context
   const intake = intakeRow(db, job.subject)
   const root = await inShare(intake.archive, 'archive')
   const register = intake.register ? await inShare(intake.register, 'register') : undefined
@@ -21,17 +22,34 @@ async function readArchive(context: JobContext): Promise<Ending> {
   const paths: string[] = []
   for await (const path of walkArchive(root, register)) paths.push(path)
   const left = paths.filter((path) => !known.has(below(root, path)))
-  let done = paths.length - left.length
+  const threads = new FileThreads()
+  try {
+    const ending = await readFiles(context, intake.id, left, paths.length, (path) => threads.find(root, path))
+    return ending ?? (await makePlan(context))
+  } finally {
+    await threads.end()
+  }
+}
+
+/** Reads files batch by batch, and keeps what was read. @returns how it ended, where it was stopped */
+async function readFiles(
+  { portion, progress }: JobContext,
+  intake: string,
+  left: string[],
+  total: number,
+  find: (path: string) => Promise<FoundFile>,
+): Promise<Ending | undefined> {
+  let done = total - left.length
   for (const batch of batches(left, atOnce * 8)) {
-    const found = await inParallel(batch, (path) => findFile(root, path))
+    const found = await inParallel(batch, find)
     portion((tx) => {
       for (const file of found)
-        statements(tx).keepFile.run({ intake: intake.id, path: file.path, found: file, status: 'held' })
+        statements(tx).keepFile.run({ intake, path: file.path, found: file, status: 'held' })
     })
     done += batch.length
-    if (!progress(done, paths.length)) return 'stopped'
+    if (!progress(done, total)) return 'stopped'
   }
-  return makePlan(context)
+  return undefined
 }
 
 /** The files that the readers of today have read; what an older one read is read again. */

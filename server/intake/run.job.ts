@@ -11,6 +11,7 @@ import { asker, type Ending, type JobContext, type JobKindModule } from '../jobs
 import { atOnce, batches } from '../jobs/parallel'
 import { Refusal } from '../refusal'
 import { bringIn } from './bring-in'
+import { linkReferences } from './link'
 import { type Intake, intakeRow } from './rows'
 import { inShare } from './share'
 import { statements } from './statements'
@@ -163,6 +164,7 @@ function finish({ db, store, actor, portion }: JobContext, intake: Intake): void
     portion((tx) => {
       for (const { sha256 } of plan.files) if (sha256) dropUnreferenced(tx, store, sha256)
     })
+  const linked = Object.entries(linkReferences({ db, portion }, intake.id)).filter(([, number]) => number > 0)
   portion((tx) => {
     const rows = tx
       .select({ status: intakeDocuments.status, count: count() })
@@ -175,7 +177,7 @@ function finish({ db, store, actor, portion }: JobContext, intake: Intake): void
       code: 'finish-intake',
       action: 'finish intake',
       subject: { kind: 'intake', id: intake.id, name: intake.name },
-      after: Object.fromEntries(rows.map((row) => [row.status, row.count])),
+      after: Object.fromEntries([...rows.map((row) => [row.status, row.count]), ...linked]),
     })
   })
 }

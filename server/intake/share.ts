@@ -1,5 +1,6 @@
 import { readdir, realpath, stat } from 'node:fs/promises'
 import { extname, isAbsolute, join, relative, resolve, sep } from 'node:path'
+import { registerEndings } from '../../archive'
 import { Refusal } from '../refusal'
 
 /** The archive share: the one folder of the server that archives are read from. */
@@ -28,7 +29,7 @@ export async function listArchives(): Promise<{ share: string; archives: string[
     ...entries.filter((entry) => entry.isFile()).map((entry) => entry.name),
     ...inside.flat(),
   ]
-    .filter((path) => extname(path).toLowerCase() === '.csv')
+    .filter((path) => registerEndings.includes(extname(path).toLowerCase()))
     .sort()
   return { share, archives, registers }
 }

@@ -63,7 +63,7 @@ function writeFile(tx: Tx, intake: string, file: PlannedFile, places: Map<string
   const conflict = leftOut ? null : (file.conflicts[0]?.code ?? document?.code ?? null)
   statements(tx).planFile.run({
     ...{ intake, path, number, conflict },
-    planned: { ...file, conflicts: [...file.conflicts, ...(document?.conflicts ?? [])] },
+    planned: { ...file, inside: undefined, conflicts: [...file.conflicts, ...(document?.conflicts ?? [])] },
     document: document?.position ?? null,
     status: leftOut ? 'left out' : conflict ? 'held' : 'ready',
   })

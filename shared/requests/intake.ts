@@ -12,6 +12,7 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator'
+import { type SourceKind, sourceKinds } from '../../core/intake'
 import { ListOf, IsTextMap, orNull, PageQuery } from './common'
 
 export class StartIntakeRequest {
@@ -37,6 +38,7 @@ export class ProfileRequest {
   @ListOf(() => StateRuleBody, 50)
   states!: StateRuleBody[]
   @IsString() @MaxLength(80) otherwise!: string
+  @IsOptional() @IsArray() @ArrayMaxSize(10) @IsIn(sourceKinds, { each: true }) ranking?: SourceKind[]
   @IsOptional() @IsTextMap() columns?: Record<string, string>
   @IsTextMap() attributes!: Record<string, string>
 }
@@ -49,9 +51,10 @@ export class SettlementBody {
   @IsOptional() @IsBoolean() leaveOut?: boolean
   @IsOptional() @IsString() @MaxLength(64) label?: string
   @IsOptional() @IsString() @MaxLength(200) number?: string
-  @IsOptional() @IsIn(['name', 'register']) trust?: 'name' | 'register'
+  @IsOptional() @IsIn(sourceKinds) trust?: SourceKind
   @IsOptional() @IsTextMap() values?: Record<string, string>
   @IsOptional() @IsBoolean() sameContent?: boolean
+  @IsOptional() @IsBoolean() withoutMissing?: boolean
 }
 
 class SettledBody {

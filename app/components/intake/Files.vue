@@ -105,8 +105,15 @@ const nothing = computed(() => {
       <template #register="{ row }"
         ><span
           class="mono"
-          :title="registerSays(row) && sourceInWords(registerSays(row)!.source)"
+          :title="(insideSays, registerSays(row) && sourceInWords(registerSays(row)!.source))"
           >{{ registerSays(row)?.value ?? '–' }}</span
+        ></template
+      >
+      <template #inside="{ row }"
+        ><span
+          class="mono"
+          :title="insideSays(row) && sourceInWords(insideSays(row)!.source)"
+          >{{ insideSays(row)?.value ?? '–' }}</span
         ></template
       >
       <template #label="{ row }"

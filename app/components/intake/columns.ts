@@ -7,6 +7,7 @@ export function columnsAt(station: Station) {
     { key: 'file', label: 'File', width: 'minmax(130px, 1fr)' },
     { key: 'name', label: 'Name', width: '62px' },
     { key: 'register', label: 'Register', width: '70px' },
+    { key: 'inside', label: 'Inside', width: '58px' },
     { key: 'label', label: 'Label', width: '50px' },
   ]
   if (station === 'reconcile')

@@ -1,3 +1,5 @@
+import type { FileHistoryRow, FilePlace } from '../../formats'
+
 /** What evidence can be about. */
 export const evidenceFields = ['number', 'revision', 'title', 'status', 'date', 'author', 'text'] as const
 export type EvidenceField = (typeof evidenceFields)[number]
@@ -18,6 +20,10 @@ export interface Subject {
   name: Partial<Record<string, string>> | undefined
   /** The register's lines of the file's number, in their order. */
   lines: ({ line: number } & Partial<Record<EvidenceField, string | null>>)[]
+  /** What stands inside of the file, place by place. */
+  places?: Pick<FilePlace, 'place' | 'value'>[]
+  /** The revision table inside of it, the oldest row first. */
+  table?: FileHistoryRow[]
   /** What the administrator set by hand. */
   set: Partial<Record<EvidenceField, string>>
 }
@@ -28,5 +34,7 @@ export interface EvidenceSource {
   version: number
   /** For people: “name”, “register, line 12”. */
   words: (at: string) => string
+  /** Believed where nothing else says anything, and never a reason to doubt what another source says. */
+  isHint?: boolean
   read: (subject: Subject) => Evidence[]
 }

@@ -1,10 +1,15 @@
 import type { Evidence, EvidenceField, EvidenceSource, Subject } from './evidence'
+import { file, metadata } from './file'
 import { hand } from './hand'
 import { name } from './name'
 import { register } from './register'
+import { table } from './table'
 
 /** Every kind of source, the one that is believed first by default first. */
-export const evidenceSources = { hand, name, register } satisfies Record<string, EvidenceSource>
+export const evidenceSources = { hand, name, register, file, table, metadata } satisfies Record<
+  string,
+  EvidenceSource
+>
 
 export type SourceKind = keyof typeof evidenceSources
 export const sourceKinds = Object.keys(evidenceSources) as SourceKind[]
@@ -15,6 +20,10 @@ export const readerVersion = Object.values(evidenceSources).reduce((sum, { versi
 /** Everything that is known of a file, each with its source. */
 export const gather = (subject: Subject): Evidence[] =>
   Object.values(evidenceSources).flatMap((source) => source.read(subject))
+
+/** What a source says is only a hint. */
+export const isHint = ({ kind }: Evidence['source']): boolean =>
+  (evidenceSources[kind as SourceKind] as EvidenceSource | undefined)?.isHint ?? false
 
 /** A source for people. */
 export function sourceInWords({ kind, at }: Evidence['source']): string {

@@ -1,0 +1,97 @@
+import { describe, expect, it } from 'vitest'
+import type { Attribute } from '../attribute'
+import { bindingsFor, boundChanges, readBound } from '.'
+
+const bound = (
+  id: string,
+  type: Attribute['type'],
+  place: string,
+  mode: 'read' | 'write' | 'both' = 'both',
+  more: Partial<Attribute> = {},
+): Attribute => ({ id, name: id, type, bindings: [{ extensions: ['dxf', '.DOCX'], place, mode }], ...more })
+
+const title = bound('title', 'text', 'field:TITLE')
+const mass = bound('mass', 'number', 'property:Mass', 'both', { unit: 'kg' })
+const day = bound('day', 'date', 'field:DATE')
+const spare = bound('spare', 'yesno', 'property:Spare')
+const status = bound('status', 'text', 'field:STATUS', 'write', { systemOnly: true })
+const all = [title, mass, day, spare, status]
+const at = (places: Record<string, string>) =>
+  Object.entries(places).map(([place, value]) => ({ place, value }))
+
+describe('the bindings of a file', () => {
+  const names = (fileName: string, direction: 'read' | 'write') =>
+    bindingsFor(all, fileName, direction).map(({ attribute }) => attribute.id)
+  it('count by its ending, in any case, with a dot or without', () => {
+    expect(names('BR-1_C.DXF', 'read')).toEqual(['title', 'mass', 'day', 'spare'])
+    expect(names('BR-1.docx', 'write')).toEqual(['title', 'mass', 'day', 'spare', 'status'])
+    expect(names('BR-1.step', 'write')).toEqual([])
+  })
+})
+
+describe('reading', () => {
+  it('understands what people write on sheets', () =>
+    expect(
+      readBound(
+        all,
+        'a.dxf',
+        at({
+          'field:TITLE': ' Jaw ',
+          'property:Mass': '16,3 kg',
+          'field:DATE': '3.4.2014',
+          'property:Spare': '1',
+        }),
+      ).values,
+    ).toEqual({ title: 'Jaw', mass: 16.3, day: '2014-04-03', spare: true }))
+  it('says what does not fit, and reads the rest', () => {
+    const { values, refused } = readBound(
+      all,
+      'a.dxf',
+      at({ 'field:TITLE': 'Jaw', 'property:Mass': 'heavy' }),
+    )
+    expect(values).toEqual({ title: 'Jaw' })
+    expect(refused).toMatchObject([
+      { place: 'property:Mass', text: 'heavy', message: expect.stringMatching(/a number/) },
+    ])
+  })
+  it('names what is spelt otherwise, and does not take it', () => {
+    const { values, misspelt } = readBound([mass], 'a.dxf', at({ 'property:mass ': '3' }))
+    expect(values).toEqual({})
+    expect(misspelt).toMatchObject([{ place: 'property:Mass', names: ['property:mass '] }])
+  })
+  it('never reads what only the system writes', () =>
+    expect(
+      readBound([{ ...status, bindings: title.bindings }], 'a.dxf', at({ 'field:TITLE': 'x' })).values,
+    ).toEqual({}))
+  it('takes the first of several places that is there', () => {
+    const two = { ...title, bindings: [...title.bindings!, ...bound('x', 'text', 'core:title').bindings!] }
+    expect(readBound([two], 'a.dxf', at({ 'core:title': 'Plate' })).values).toEqual({ title: 'Plate' })
+  })
+})
+
+describe('writing', () => {
+  const changes = (record: Parameters<typeof boundChanges>[2], places: Record<string, string>) =>
+    boundChanges(all, 'a.dxf', record, at(places))
+  it('changes what the file says otherwise, and nothing else', () =>
+    expect(
+      changes(
+        { title: 'Jaw', mass: 16.3, day: '2014-04-03', spare: false, status: 'Issued' },
+        {
+          'field:TITLE': 'Jaw',
+          'property:Mass': '16,3 kg',
+          'field:DATE': '03.04.2014',
+          'property:Spare': 'no',
+          'field:STATUS': 'Drafting',
+        },
+      ),
+    ).toEqual([{ place: 'field:STATUS', value: 'Issued' }]))
+  it('empties what the record has no value of, and makes no place for nothing', () =>
+    expect(changes({}, { 'field:TITLE': 'Jaw' })).toEqual([{ place: 'field:TITLE', value: '' }]))
+  it('writes every value of a place that stands more than once', () =>
+    expect(
+      boundChanges([title], 'a.dxf', { title: 'Jaw' }, [
+        { place: 'field:TITLE', value: 'Jaw' },
+        { place: 'field:TITLE', value: 'Old' },
+      ]),
+    ).toEqual([{ place: 'field:TITLE', value: 'Jaw' }]))
+})
