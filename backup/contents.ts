@@ -7,15 +7,20 @@ export interface NamedContent {
   number: string | null
 }
 
-/** Every content that a document has as a version or beside one, by hash. A vault from before may lack the latter. */
+/** Where contents beside those that came in as versions stand; a vault from before may lack them. */
+const beside = ['renditions', 'later_contents']
+
+/** Every content that a document has as a version or beside one, by hash. */
 export function contentsNamed(db: Database.Database): NamedContent[] {
-  const beside = db.prepare("select 1 from sqlite_master where type = 'table' and name = 'renditions'").get()
-    ? 'union all select sha256, size, document from renditions'
-    : ''
+  const isThere = db.prepare("select 1 from sqlite_master where type = 'table' and name = ?")
+  const others = beside
+    .filter((table) => isThere.get(table))
+    .map((table) => `union all select sha256, size, document from ${table}`)
   return db
     .prepare(
       `select c.sha256, c.size, min(d.number) as number
-        from (select sha256, size, document from versions ${beside}) c left join documents d on d.id = c.document
+        from (select sha256, size, document from versions ${others.join(' ')}) c
+        left join documents d on d.id = c.document
         group by c.sha256 order by c.sha256`,
     )
     .all() as NamedContent[]

@@ -13,6 +13,8 @@ const use = (state: string, phase: StateUse['phase'], rest: Partial<StateUse>): 
   ...rest,
   grants: { ...rest.grants, ...stewards },
 })
+/** Formats that have properties of their own. */
+const office = ['docx', 'xlsx', 'odt', 'ods', 'pdf']
 const stamp = [{ kind: 'write' as const, attribute: 'stamp', value: '{{ to.name }}' }]
 const issueStamp = [
   { kind: 'write' as const, attribute: 'stamp', value: '{{ to.name }} {{ today }}' },
@@ -82,18 +84,37 @@ const legacyIntake: Lifecycle = {
 export const configuration: Configuration = {
   format: 'ilmenite-configuration/1',
   attributes: [
-    { id: 'title', name: 'Title', type: 'text' },
+    {
+      ...{ id: 'title', name: 'Title', type: 'text' },
+      bindings: [
+        { extensions: ['dxf', 'svg'], place: 'field:TITLE', mode: 'both' },
+        { extensions: office, place: 'core:title', mode: 'both' },
+      ],
+    },
     {
       id: 'material',
       name: 'Material',
       type: 'choice',
       choices: ['S355', 'S690', '42CrMo4', 'EN-GJS-400', 'AlMgSi1', 'Bronze', 'PE-UHMW'],
+      bindings: [{ extensions: ['dxf', 'docx'], place: 'property:Material', mode: 'read' }],
     },
     { id: 'mass', name: 'Mass', type: 'number', min: 0, unit: 'kg' },
     { id: 'finish', name: 'Finish', type: 'choice', choices: ['zinc', 'paint', 'raw'] },
     { id: 'issued_by', name: 'Issued by', type: 'text', systemOnly: true },
-    { id: 'stamp', name: 'Status stamp', type: 'text', systemOnly: true },
-    { id: 'revision', name: 'Revision', type: 'text', systemOnly: true },
+    {
+      ...{ id: 'stamp', name: 'Status stamp', type: 'text', systemOnly: true },
+      bindings: [
+        { extensions: ['dxf', 'svg'], place: 'field:STATUS', mode: 'write' },
+        { extensions: office, place: 'property:Status', mode: 'write' },
+      ],
+    },
+    {
+      ...{ id: 'revision', name: 'Revision', type: 'text', systemOnly: true },
+      bindings: [
+        { extensions: ['dxf'], place: 'field:REV', mode: 'write' },
+        { extensions: ['step', 'stp'], place: 'product:version', mode: 'write' },
+      ],
+    },
     { id: 'legacy_revision', name: 'Legacy revision', type: 'text' },
     { id: 'legacy_status', name: 'Legacy status', type: 'text' },
     { id: 'legacy_date', name: 'Legacy date', type: 'date' },

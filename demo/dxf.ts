@@ -94,7 +94,7 @@ function outline(chance: Chance): string {
   return edges.join('') + holes.join('')
 }
 
-const titleFields = ['NUMBER', 'TITLE', 'REV', 'DATE', 'AUTHOR'] as const
+const titleFields = ['NUMBER', 'TITLE', 'REV', 'DATE', 'AUTHOR', 'STATUS'] as const
 
 function titleBlockDefinition(): string {
   const fields = titleFields.map(
@@ -130,7 +130,7 @@ function titleBlockDefinition(): string {
 }
 
 function titleBlock({ number, title, revision, date, author }: Drawing): string {
-  const values = [number, title, revision, date, author]
+  const values = [number, title, revision, date, author, '']
   const attributes = titleFields.map(
     (tag, i) =>
       pair(0, 'ATTRIB') +

@@ -1,10 +1,12 @@
 import { existsSync, renameSync } from 'node:fs'
+import { eq } from 'drizzle-orm'
 import { join, resolve } from 'node:path'
 import { Readable } from 'node:stream'
 import {
   configurations,
   documents,
   folders as folderTable,
+  jobs,
   people as peopleTable,
 } from '../server/database/schema'
 import { carriedOver, referencesAmong } from './carried-over'
@@ -18,6 +20,9 @@ import { clock } from '../server/clock'
 import { insertConfiguration } from '../server/configuration/published'
 import { atomically, type Db, migrateDatabase, openDatabase } from '../server/database/connection'
 import type { Account } from '../server/directory/people'
+import { pendingAfter } from '../server/bindings/pending'
+import { upToDate } from '../server/bindings/up-to-date'
+import { filesHere } from '../server/files/files-here'
 import { relate } from '../server/documents/references'
 import { FileStore } from '../server/files/store'
 import { hashPassword } from '../server/sessions/passwords'
@@ -88,8 +93,17 @@ async function fill(db: Db, store: FileStore): Promise<void> {
     clock.now = () => new Date(Date.now() - 9 * 86_400_000)
     carry(db, accounts)
     relateAll(db, accounts[0]!)
-    clock.now = realNow
+    clock.now = () => new Date(Date.now() - 8 * 86_400_000)
   })
+  await writeFiles(db, store)
+  clock.now = realNow
+}
+
+/** Writes into the files what a year of acts has changed in their records, as the job for it would. */
+async function writeFiles(db: Db, store: FileStore): Promise<void> {
+  const writing = { db, store, files: filesHere, isWorking: () => true }
+  for (const { document } of pendingAfter(db, '', 10_000)) await upToDate(writing, document)
+  db.delete(jobs).where(eq(jobs.kind, 'write-files')).run()
 }
 
 /** Notes what refers to what, with one audit entry for each assembly. */

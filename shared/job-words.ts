@@ -45,6 +45,7 @@ export const jobWords: Record<JobKind, JobWords> = {
     subject: 'what may move',
     about: 'tries the unattended transitions of every document where it stands',
   },
+  'write-files': { doing: 'Writing', name: 'Write records into files' },
   copy: { doing: 'Copying', name: 'Copy to a folder' },
   render: { doing: 'Rendering', name: 'Render a PDF' },
   run: { doing: 'Running a script on', name: 'Run a script' },

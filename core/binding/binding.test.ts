@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Attribute } from '../attribute'
-import { bindingsFor, boundChanges, readBound } from '.'
+import { atCheckIn, bindingsFor, boundChanges, readBound } from '.'
 
 const bound = (
   id: string,
@@ -94,4 +94,51 @@ describe('writing', () => {
         { place: 'field:TITLE', value: 'Old' },
       ]),
     ).toEqual([{ place: 'field:TITLE', value: 'Jaw' }]))
+})
+
+describe('a content that comes in', () => {
+  const file = (places: Record<string, string>) => ({ fileName: 'a.dxf', places: at(places) })
+  const taken = (
+    record: Parameters<typeof atCheckIn>[1],
+    before: Record<string, string> | undefined,
+    after: Record<string, string>,
+  ) => atCheckIn(all, record, before && file(before), file(after))
+  it('fills the record of a first one', () =>
+    expect(taken({}, undefined, { 'field:TITLE': 'Jaw', 'property:Mass': '3' }).values).toEqual({
+      title: 'Jaw',
+      mass: 3,
+    }))
+  it('counts where it alone changed', () =>
+    expect(taken({ title: 'Jaw' }, { 'field:TITLE': 'Jaw' }, { 'field:TITLE': 'Jaw, left' })).toMatchObject({
+      values: { title: 'Jaw, left' },
+      conflicts: [],
+    }))
+  it('is left where the record alone changed', () =>
+    expect(taken({ title: 'Plate' }, { 'field:TITLE': 'Jaw' }, { 'field:TITLE': 'Jaw' })).toMatchObject({
+      values: {},
+      conflicts: [],
+    }))
+  it('empties what was emptied in it', () =>
+    expect(taken({ title: 'Jaw' }, { 'field:TITLE': 'Jaw' }, { 'field:TITLE': '' }).values).toEqual({
+      title: null,
+    }))
+  it('wins where both changed and the place is read, and the conflict is told', () =>
+    expect(taken({ title: 'Plate' }, { 'field:TITLE': 'Jaw' }, { 'field:TITLE': 'Jaw, left' })).toMatchObject(
+      {
+        values: { title: 'Jaw, left' },
+        conflicts: [{ place: 'field:TITLE', inFile: 'Jaw, left', inRecord: 'Plate', wins: 'file' }],
+      },
+    ))
+  it('is no conflict where both changed to the same', () =>
+    expect(taken({ mass: 4 }, { 'property:Mass': '3' }, { 'property:Mass': '4,0 kg' })).toMatchObject({
+      values: {},
+      conflicts: [],
+    }))
+  it('loses where somebody wrote over a stamp, and the conflict is told', () =>
+    expect(
+      taken({ status: 'Drafting' }, { 'field:STATUS': 'Drafting' }, { 'field:STATUS': 'Issued' }),
+    ).toMatchObject({
+      values: {},
+      conflicts: [{ place: 'field:STATUS', inFile: 'Issued', inRecord: 'Drafting', wins: 'record' }],
+    }))
 })

@@ -4,6 +4,7 @@ export { type TransitionPatch } from './edits/change-transition'
 export { applyEdit, describeEdit, type Edit, editKind, editShape } from './edits'
 export { nameHint } from './general-names'
 export {
+  boundIn,
   attributeName,
   attributeOf,
   catalogueState,

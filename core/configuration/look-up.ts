@@ -35,6 +35,20 @@ export const schemeIn = (configuration: Configuration, { scheme }: Lifecycle): R
   configuration.schemes.find(({ id }) => id === scheme)
 export const attributeOf = (configuration: Configuration, id: string): Attribute =>
   byId('attribute', configuration.attributes, id)
+/**
+ * The attributes that a document's files are bound to: those of its class; the one that holds the revision is written by
+ * the vault alone.
+ */
+export function boundIn(
+  configuration: Configuration,
+  { lifecycle, classId }: { lifecycle: string; classId: string },
+): Attribute[] {
+  const { revisionAttribute } = lifecycleOf(configuration, lifecycle)
+  const own = configuration.classes.find(({ id }) => id === classId)?.attributes
+  return configuration.attributes
+    .filter(({ id }) => !own || own.includes(id))
+    .map((attribute) => (attribute.id === revisionAttribute ? { ...attribute, systemOnly: true } : attribute))
+}
 export const classOf = (configuration: Configuration, id: string): DocumentClass =>
   byId('class', configuration.classes, id)
 export const catalogueState = (configuration: Configuration, id: string): State =>

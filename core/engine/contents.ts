@@ -1,7 +1,9 @@
 import type { Reason } from '../access'
 import { type Lifecycle, lifecycleOf, stateName, stateUseOf } from '../configuration'
+import type { Command } from './commands'
 import { editedBy } from './commands/set-editor'
 import { type Decision, done, refused } from './decision'
+import type { Written } from './document'
 import { renewed } from './relabel'
 import { allowsAll } from './rights'
 import type { Standing } from './standing'
@@ -69,12 +71,16 @@ export function decideCheckOut(request: Standing): Decision {
   return reasons.length ? refused(reasons) : done([{ kind: 'set-holder', holder }])
 }
 
-/** What checking a new content in does: a version, for which the current label stands from now on. */
-export function decideCheckIn(request: Standing): Decision {
-  const { document, person, comment } = request
+/**
+ * What checking a new content in does: a version, for which the current label stands from now on.
+ * @param request with what the content says of the record, `said`: it has been read from the file, and typed by nobody
+ */
+export function decideCheckIn(request: Standing & { said?: Written[] }): Decision {
+  const { document, person, comment, said = [] } = request
   const reasons = [...againstChanging(request), ...(document.checkedOutBy ? [] : [notOut(request)])]
   if (reasons.length) return refused(reasons)
   return done([
+    ...said.map((entry): Command => ({ kind: 'write-attribute', ...entry })),
     ...renewed(document, 'incoming', comment?.trim() || null),
     { kind: 'set-holder', holder: null },
     editedBy(person),

@@ -14,6 +14,7 @@ export {
   type Origin,
   type ReferredSnapshot,
   type RegisterRow,
+  type Written,
 } from './document'
 export { decideEdit, type Values } from './edit'
 export { beforeFiling, decideFiling, type Filing } from './file'

@@ -55,6 +55,7 @@ export type AuditCode =
   | 'queue-job'
   | 'copy'
   | 'render'
+  | 'write-file'
   | 'run-script'
   | 'task'
   | 'keep-rehearsal'

@@ -13,6 +13,7 @@ import { type Actor, type AuditCode, record } from '../audit/trail'
 import { now } from '../clock'
 import type { Tx } from '../database/connection'
 import { documents, registerRows, signatures, versions } from '../database/schema'
+import { noteChange } from '../bindings/pending'
 import { keepTasks } from '../tasks/keep'
 import { queueEffects } from './queue-effects'
 import { contentOf, type DocumentRow, type Incoming, orderOf } from './rows'
@@ -168,10 +169,8 @@ export function carryOut(
   for (const command of commands) writerOf(command).write?.(place, command)
   if (endsRounds(commands)) endRounds(tx, row.id)
   const before = { ...row, register: [], checkedOutBy: null }
-  const after = inMemory(
-    before,
-    commands.filter((command) => writerOf(command).inRow),
-  )
+  const inRow = commands.filter((command) => writerOf(command).inRow)
+  const after = inMemory(before, inRow)
   const standing = {
     id: row.id,
     state: after.state,
@@ -192,6 +191,7 @@ export function carryOut(
   const stands = { ...row, ...standing, ...holderAfter(commands, at) }
   keepTasks(tx, configuration, stands, commands, actor.id, !!act.isNew)
   queueEffects(tx, actor, configuration, stands, row.state, commands, act.why)
+  noteChange(tx, configuration, stands, commands, act.code)
   const told = inTrail(configuration, outcomeOf(before, commands))
   record(tx, actor, { ...told, ...given(act), subject: subjectOf(row), at })
 }

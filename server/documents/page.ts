@@ -4,8 +4,9 @@ import { nextLabel } from '../../core/engine'
 import type { DocumentPage, Referred, Version } from '../../shared/answers'
 import { published } from '../configuration/published'
 import type { Db, Tx } from '../database/connection'
-import { people, renditions, versions } from '../database/schema'
+import { laterContents, people, renditions, versions } from '../database/schema'
 import type { Account } from '../directory/people'
+import { fileStateOf } from '../bindings/pending'
 import { byItself } from './follow-up'
 import { heldBy } from '../jobs/queue'
 import { childrenOf, copiesOf, parentsOf, type StandingReferred } from './references'
@@ -36,6 +37,7 @@ export function documentPage(db: Db, account: Account, number: string): Document
     usedBy: parentsOf(db, row.id).filter(isSeen).map(asReferred),
     copyOf: copiesOf(db, row.id, 'source').filter(isSeen).map(asReferred),
     copiedTo: copiesOf(db, row.id, 'copy').filter(isSeen).map(asReferred),
+    file: fileStateOf(db, row.id),
     heldBy: heldBy(db, row.id) ?? null,
     versions: history ? versionsOf(db, row) : currentAlone(versionsOf(db, row), row),
     next: nextLabel(configuration, lifecycleOf(configuration, row.lifecycle), row),
@@ -60,6 +62,7 @@ function versionsOf(tx: Tx, { id }: DocumentRow): Version[] {
     .from(renditions)
     .where(eq(renditions.document, id))
     .all()
+  const later = laterOf(tx, id)
   const withPdf = new Set(made.map(({ version }) => version))
   return tx
     .select()
@@ -67,7 +70,24 @@ function versionsOf(tx: Tx, { id }: DocumentRow): Version[] {
     .where(eq(versions.document, id))
     .orderBy(desc(versions.version))
     .all()
-    .map((version) => ({ ...version, hasPdf: withPdf.has(version.version) }))
+    .map((version) => ({
+      ...version,
+      ...later.get(version.version),
+      hasPdf: withPdf.has(version.version),
+    }))
+}
+
+/** The newest content of each version into which the vault wrote, and how often it did. */
+function laterOf(tx: Tx, document: string): Map<number, Pick<Version, 'sha256' | 'size' | 'written'>> {
+  const rows = tx
+    .select()
+    .from(laterContents)
+    .where(eq(laterContents.document, document))
+    .orderBy(laterContents.version, laterContents.position)
+    .all()
+  return new Map(
+    rows.map(({ version, position, sha256, size }) => [version, { sha256, size, written: position }]),
+  )
 }
 
 const currentAlone = (all: Version[], { version }: DocumentRow): Version[] =>

@@ -1,10 +1,10 @@
-import { and, eq } from 'drizzle-orm'
+import { and, desc, eq } from 'drizzle-orm'
 import { type Configuration, lifecycleOf, schemeFor } from '../../core/configuration'
 import type { DocumentSnapshot, RegisterRow, Signature } from '../../core/engine'
 import { orderKey, parse } from '../../core/revision'
 import { now } from '../clock'
 import type { Tx } from '../database/connection'
-import { documents, people, versions } from '../database/schema'
+import { documents, laterContents, people, versions } from '../database/schema'
 import type { Stored } from '../files/store'
 import { Refusal } from '../refusal'
 import { documentColumns, type DocumentRow } from './columns'
@@ -75,13 +75,29 @@ export const register = (tx: Tx, document: string): RegisterRow[] =>
     .register.all({ document })
     .map(({ was, ...row }) => (was ? { ...row, was } : row))
 
-/** The file of one of a document's versions. */
-export function contentOf(tx: Tx, document: string, version: number): Incoming {
+/** The newest content of a version that the vault wrote; undefined where it never did. */
+export function laterContent(tx: Tx, document: string, version: number) {
   return tx
+    .select({
+      ...{ sha256: laterContents.sha256, size: laterContents.size },
+      position: laterContents.position,
+    })
+    .from(laterContents)
+    .where(and(eq(laterContents.document, document), eq(laterContents.version, version)))
+    .orderBy(desc(laterContents.position))
+    .limit(1)
+    .get()
+}
+
+/** The file of one of a document's versions, with all that the vault wrote into it. */
+export function contentOf(tx: Tx, document: string, version: number): Incoming {
+  const { fileName, ...first } = tx
     .select({ fileName: versions.fileName, sha256: versions.sha256, size: versions.size })
     .from(versions)
     .where(and(eq(versions.document, document), eq(versions.version, version)))
     .get()!
+  const { sha256, size } = laterContent(tx, document, version) ?? first
+  return { fileName, sha256, size }
 }
 
 /** What a label sorts by in tables; null where the scheme does not read it any more. */

@@ -2,17 +2,23 @@ import { statSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { Piscina } from 'piscina'
 import { findFile } from '../../archive'
-import type { FileProblem, FileReading } from '../../core/formats'
+import type { Change, FileProblem, FileReading, WrittenFile } from '../../core/formats'
 import type { FoundFile } from '../../core/intake'
 
 /** What is done with a file in a thread. */
 export type FileTask =
-  { kind: 'find'; root: string; path: string } | { kind: 'read'; path: string; fileName: string }
+  | { kind: 'find'; root: string; path: string }
+  | { kind: 'read'; path: string; fileName: string }
+  | { kind: 'write'; path: string; fileName: string; changes: Change[]; out: string }
 
 export interface FileAnswer {
   find: FoundFile
   read: FileReading
+  write: FileWriting
 }
+
+/** What came of writing into a file; the new content lies at `out` where anything was written. */
+export type FileWriting = Omit<WrittenFile, 'parts'>
 
 /** The most memory that a file may take, in megabytes. */
 const mostMemory = 1024
@@ -26,6 +32,9 @@ export class FileBreaksError extends Error {
     this.name = 'FileBreaksError'
   }
 }
+
+/** What reads and writes files. */
+export type Files = Pick<FileThreads, 'read' | 'write'>
 
 /**
  * Threads in which files are read: one that a file breaks is ended and replaced, and the file is reported. What comes
@@ -62,6 +71,14 @@ export class FileThreads {
   /** Everything inside of a file. @throws FileBreaksError where it takes too long or too much. */
   read(path: string, fileName: string): Promise<FileReading> {
     return this.run({ kind: 'read', path, fileName }, sizeOf(path)) as Promise<FileReading>
+  }
+
+  /**
+   * Writes values into a copy of a file, at `out`: all of them, or none and why.
+   * @throws FileBreaksError where it takes too long or too much, the error of the file system where it is full
+   */
+  write(path: string, fileName: string, changes: Change[], out: string): Promise<FileWriting> {
+    return this.run({ kind: 'write', path, fileName, changes, out }, sizeOf(path)) as Promise<FileWriting>
   }
 
   private async run(task: FileTask, size: number) {

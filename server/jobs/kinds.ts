@@ -1,4 +1,5 @@
 import type { JobKind } from '../../shared/answers'
+import { writeFilesJob } from '../bindings/write-files.job'
 import { copyJob } from '../documents/copy.job'
 import { moveJob } from '../documents/move.job'
 import { renderJob } from '../documents/render.job'
@@ -24,5 +25,6 @@ export const jobKinds: Record<JobKind, JobKindModule> = {
   move: moveJob,
   copy: copyJob,
   render: renderJob,
+  'write-files': writeFilesJob,
   run: runScriptJob,
 }

@@ -1,6 +1,7 @@
 import { join, resolve } from 'node:path'
 import { Computer } from '../compute/computer'
 import { type Db, migrateDatabase, openDatabase } from '../database/connection'
+import { FileThreads } from '../files/file-threads'
 import { FileStore } from '../files/store'
 import { JobRunner } from '../jobs/runner'
 import { ScriptThread } from '../scripts/thread'
@@ -10,6 +11,8 @@ export interface Vault {
   store: FileStore
   runner: JobRunner
   computer: Computer
+  /** Where files are read and written. */
+  files: FileThreads
   /** Where scripts run. */
   scripts: ScriptThread
   dataFolder: string
@@ -31,6 +34,7 @@ export function vault(): Vault {
   const runner = new JobRunner(db, dataFolder, program('job-worker'))
   const computer = new Computer(program('compute-worker'), dataFolder)
   const scripts = new ScriptThread(program('script-worker'))
-  opened = { db, store, runner, computer, scripts, dataFolder }
+  const files = new FileThreads(program('file-worker'))
+  opened = { db, store, runner, computer, files, scripts, dataFolder }
   return opened
 }

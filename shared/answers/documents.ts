@@ -71,8 +71,24 @@ export interface Version {
   comment: string | null
   at: string
   personName: string
+  /** How often the vault wrote into its file since it came in. */
+  written?: number
   /** Whether a PDF was made of its sheet. */
   hasPdf?: boolean
+}
+
+/** How a document's file and its record stand to each other, where they do not simply agree. */
+export interface FileFinding {
+  /**
+   * `conflict`: both sides changed · `refused`: what stands in the file is no value of the attribute · `misspelt`: the
+   * file spells the place otherwise · `not-held`: the file cannot hold it · `unreadable`: it could not be read
+   */
+  kind: 'conflict' | 'refused' | 'misspelt' | 'not-held' | 'unreadable'
+  attribute: string | null
+  place: string
+  message: string
+  /** The name that the file has instead, of one that is misspelt. */
+  has?: string
 }
 
 /** Another document at the end of a reference. */
@@ -96,6 +112,8 @@ export interface DocumentPage {
   /** What it is a copy of, and what are copies of it, by an effect. */
   copyOf: Referred[]
   copiedTo: Referred[]
+  /** Whether its record still has to be written into its file, and where the two do not agree. */
+  file: { pending: boolean; findings: FileFinding[] }
   /** The job that has it at the moment, in words. */
   heldBy: string | null
   versions: Version[]

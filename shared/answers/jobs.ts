@@ -6,7 +6,7 @@ export const readyKinds = ['verify', 'backup', 'digest', 'remind', 'move'] as co
 export type ReadyKind = (typeof readyKinds)[number]
 /** Kinds that carry out an effect of a transition. */
 export type EffectJobKind = Extract<Effect, { kind: 'copy' | 'render' | 'run' }>['kind']
-export type JobKind = 'intake-read' | 'intake-plan' | 'intake-run' | ReadyKind | EffectJobKind
+export type JobKind = 'intake-read' | 'intake-plan' | 'intake-run' | 'write-files' | ReadyKind | EffectJobKind
 export type JobStatus = 'queued' | 'running' | 'stopped' | 'done' | 'failed'
 
 /** What a job works with besides its subject. */

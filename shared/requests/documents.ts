@@ -55,6 +55,11 @@ export class RecordRequest extends ChangeRequest {
   @IsRecordText() values!: Record<string, string | null>
 }
 
+/** Which content of a version is wanted: the newest, or the one that came in. */
+export class ContentQuery {
+  @IsOptional() @IsIn(['came-in']) as?: 'came-in'
+}
+
 /** Goes with an uploaded file's bytes, in the address. */
 export class CheckInQuery {
   @asNumber @IsInt() change!: number

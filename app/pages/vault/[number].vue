@@ -117,25 +117,7 @@ useShortcuts([
       :trail="trail"
       :acts="acts"
     />
-    <p
-      v-if="page.heldBy"
-      class="by-itself waits"
-    >
-      A job holds it: {{ page.heldBy }}.
-    </p>
-    <p
-      v-if="page.byItself.moves.length"
-      class="by-itself"
-    >
-      {{ page.byItself.moves.join(', then ') }} would follow by itself with the next check-in.
-    </p>
-    <div
-      v-else-if="page.byItself.undecided"
-      class="by-itself"
-    >
-      It stays where it is:
-      <CommonReasonList :reasons="page.byItself.undecided.reasons" />
-    </div>
+    <VaultNotes :page="page" />
     <div class="columns">
       <section>
         <h2>Record</h2>
@@ -239,8 +221,5 @@ useShortcuts([
 }
 .next {
   margin-top: 18px;
-}
-.by-itself {
-  margin: 0 0 12px;
 }
 </style>

@@ -1,4 +1,6 @@
 import { NewDocumentQuery } from '../../../shared/requests'
+import { lookInto } from '../../bindings/check-in'
+import { published } from '../../configuration/published'
 import { fileDocument, newDocument } from '../../documents/acts/file'
 import { upload } from '../../utils/upload'
 
@@ -8,7 +10,11 @@ export default route('person', async (context) => {
   const { fileName, comment, title, ...asked } = query(event, NewDocumentQuery)
   const document = { ...asked, title: title ?? null }
   newDocument(db, account, document, fileName)
-  return upload(context, (stored) => ({
-    number: fileDocument(db, account, document, { ...stored, fileName }, comment ?? null),
-  }))
+  const { attributes } = published(db).configuration
+  return upload(
+    context,
+    (stored, looked) =>
+      fileDocument(db, account, { ...document, looked }, { ...stored, fileName }, comment ?? null),
+    (stored) => lookInto(context, attributes, { ...stored, fileName }),
+  )
 })

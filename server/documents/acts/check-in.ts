@@ -1,4 +1,8 @@
-import { decideCheckIn } from '../../../core/engine'
+import type { DocumentRecord } from '../../../core/attribute'
+import { boundIn } from '../../../core/configuration'
+import { decideCheckIn, type Written } from '../../../core/engine'
+import type { FileFinding } from '../../../shared/answers'
+import { heldTo, keepSaid, type Looked } from '../../bindings/check-in'
 import { published } from '../../configuration/published'
 import { atomically, type Db, type Tx } from '../../database/connection'
 import type { Account } from '../../directory/people'
@@ -6,7 +10,7 @@ import { Refusal } from '../../refusal'
 import { type Chosen, commandsOf, requireFree, requireOpen, rowToActOn, standingOf } from '../act'
 import { carryOut } from '../carry-out'
 import { followUp } from '../follow-up'
-import type { DocumentRow, Incoming } from '../rows'
+import { contentOf, type DocumentRow, type Incoming } from '../rows'
 
 /** A document that a person may check in now. @throws Refusal, also for one that they may not see. */
 export function checkedOutRow(tx: Tx, account: Account, chosen: Chosen): DocumentRow {
@@ -18,27 +22,47 @@ export function checkedOutRow(tx: Tx, account: Account, chosen: Chosen): Documen
   throw new Refusal('conflict', `${row.number} ${why}`)
 }
 
-/** Takes a new content in as the next version. The current label stands for it from now on. */
+/** What a check-in would take in, as it is known before: the content before it, for what changed since. */
+export function contentBefore(tx: Tx, account: Account, chosen: Chosen): Incoming {
+  const row = checkedOutRow(tx, account, chosen)
+  return contentOf(tx, row.id, row.version)
+}
+
+const valuesOf = (said: Written[], side: 'before' | 'after'): DocumentRecord =>
+  Object.fromEntries(said.map((entry) => [entry.attribute, entry[side]]))
+
+/**
+ * Takes a new content in as the next version. The current label stands for it from now on, and what it says at bound
+ * places goes into the record. @returns what it does not simply say
+ */
 export function checkIn(
   db: Db,
   account: Account,
   chosen: Chosen,
   content: Incoming,
   comment: string | null,
-): void {
-  atomically(db, (tx) => {
+  looked?: Looked,
+): FileFinding[] {
+  return atomically(db, (tx) => {
     const row = checkedOutRow(tx, account, chosen)
     const { configuration } = published(tx)
-    const commands = commandsOf(decideCheckIn(standingOf(tx, account, row, comment ?? undefined)), row.number)
+    const inFile = looked && heldTo(boundIn(configuration, row), row.record, looked)
+    const said = Object.entries(inFile?.values ?? {}).map(([attribute, after]) => ({
+      ...{ attribute, before: row.record[attribute] ?? null, after },
+    }))
+    const standing = standingOf(tx, account, row, comment ?? undefined)
+    const commands = commandsOf(decideCheckIn({ ...standing, said }), row.number)
     const { fileName, sha256 } = content
     carryOut(tx, account, configuration, row, commands, {
       code: 'check-in',
       action: 'check in',
       why: comment,
       content,
-      before: { version: row.version },
-      after: { version: row.version + 1, fileName, sha256 },
+      before: { version: row.version, ...valuesOf(said, 'before') },
+      after: { version: row.version + 1, fileName, sha256, ...valuesOf(said, 'after') },
     })
+    const findings = looked ? keepSaid(tx, row.id, looked, inFile) : []
     followUp(tx, row.id, commands)
+    return findings
   })
 }

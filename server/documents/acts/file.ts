@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import type { DocumentRecord } from '../../../core/attribute'
-import { classOf, type Configuration } from '../../../core/configuration'
+import { boundIn, classOf, type Configuration } from '../../../core/configuration'
 import {
   beforeFiling,
   blankDocument,
@@ -11,6 +11,8 @@ import {
   ofKind,
 } from '../../../core/engine'
 import { canonicalNumber } from '../../../core/numbering'
+import type { FileFinding } from '../../../shared/answers'
+import { heldTo, keepSaid, type Looked } from '../../bindings/check-in'
 import { now } from '../../clock'
 import { published } from '../../configuration/published'
 import { atomically, type Db, type Tx } from '../../database/connection'
@@ -32,6 +34,8 @@ export interface NewDocument {
   folder: string
   classId?: string
   record?: DocumentRecord
+  /** What stands in its file, where that was looked into. */
+  looked?: Looked
 }
 
 /**
@@ -65,11 +69,15 @@ export function fileDocument(
   content: Incoming,
   comment: string | null,
   at = now(),
-): string {
+): { number: string; findings: FileFinding[] } {
   return atomically(db, (tx) => {
     const { configuration } = published(tx)
-    const row = newDocument(tx, account, asked, content.fileName, at)
-    const { blank, commands } = filed(tx, account, row, asked, comment, at)
+    const inFile = asked.looked && heldTo(configuration.attributes, {}, asked.looked)
+    const first = newDocument(tx, account, filledFrom(asked, inFile?.values), content.fileName, at)
+    const own = asked.looked && heldTo(boundIn(configuration, first), {}, asked.looked)
+    const filled = filledFrom(asked, own?.values)
+    const row = { ...first, title: filled.title }
+    const { blank, commands } = filed(tx, account, row, filled, comment, at)
     carryOut(tx, account, configuration, blank, commands, {
       code: 'file',
       action: 'check in',
@@ -85,9 +93,16 @@ export function fileDocument(
         fileName: content.fileName,
       },
     })
+    const findings = asked.looked ? keepSaid(tx, row.id, asked.looked, own) : []
     followUp(tx, row.id, commands)
-    return row.number
+    return { number: row.number, findings }
   })
+}
+
+/** What is asked, with what stands in the file where nothing was given by hand. */
+function filledFrom(asked: NewDocument, values: DocumentRecord = {}): NewDocument {
+  const title = asked.title ?? (typeof values.title === 'string' ? values.title : null)
+  return { ...asked, title, record: { ...values, ...asked.record } }
 }
 
 const stateIn = ({ states }: Configuration, { state }: DocumentRow) =>

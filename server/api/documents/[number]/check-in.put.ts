@@ -1,5 +1,7 @@
 import { CheckInQuery } from '../../../../shared/requests'
-import { checkIn, checkedOutRow } from '../../../documents/acts/check-in'
+import { lookInto } from '../../../bindings/check-in'
+import { published } from '../../../configuration/published'
+import { checkIn, contentBefore } from '../../../documents/acts/check-in'
 import { upload } from '../../../utils/upload'
 
 /** The new content is the body, everything else stands in the address. */
@@ -7,9 +9,14 @@ export default route('person', async (context) => {
   const { event, db, account } = context
   const { change, fileName, comment } = query(event, CheckInQuery)
   const chosen = { number: part(event, 'number'), change }
-  checkedOutRow(db, account, chosen)
-  return upload(context, (stored) => {
-    checkIn(db, account, chosen, { ...stored, fileName }, comment ?? null)
-    return { done: true }
-  })
+  const before = contentBefore(db, account, chosen)
+  const { attributes } = published(db).configuration
+  return upload(
+    context,
+    (stored, looked) => {
+      const content = { ...stored, fileName }
+      return { done: true, findings: checkIn(db, account, chosen, content, comment ?? null, looked) }
+    },
+    (stored) => lookInto(context, attributes, { ...stored, fileName }, before),
+  )
 })

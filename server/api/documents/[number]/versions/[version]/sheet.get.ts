@@ -1,9 +1,10 @@
-import { versionToOpen } from '../../../../../documents/version-to-open'
+import { currentVersion } from '../../../../../documents/version-to-open'
 import { requireSound } from '../../../../../utils/download'
 
 /** The sheet of a version, drawn as SVG. */
-export default route('person', async ({ event, db, store, account, computer }) => {
-  const version = versionToOpen(db, account, part(event, 'number'), part(event, 'version'))
+export default route('person', async (context) => {
+  const { event, store, computer } = context
+  const version = await currentVersion(context, part(event, 'number'), part(event, 'version'))
   await requireSound(store, version, `version ${version.version}`)
   const { fileName, sha256 } = version
   const svg = await computer.compute('draw-sheet', { path: store.path(sha256), fileName })

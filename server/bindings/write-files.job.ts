@@ -1,0 +1,36 @@
+import { documentRowById } from '../documents/rows'
+import { FileThreads } from '../files/file-threads'
+import type { JobKindModule } from '../jobs/job-kind'
+import { countPending, pendingAfter } from './pending'
+import { writeRecord } from './write'
+
+/** Documents that are fetched together. */
+const together = 50
+
+/**
+ * Writes what acts changed in records into the files that it is bound to. Whatever is pending stays so until it is
+ * written: a kill loses nothing, and a second run writes nothing twice.
+ */
+export const writeFilesJob: JobKindModule = {
+  lane: 'short',
+  attempts: 5,
+  run: async ({ db, store, progress }) => {
+    const files = new FileThreads()
+    const writing = { db, store, files, isWorking: () => true }
+    let [after, looked, written] = ['', 0, 0]
+    try {
+      for (;;) {
+        const few = pendingAfter(db, after, together)
+        if (!few.length) return { done: `${written} of ${looked} files written` }
+        for (const { document } of few) {
+          if (documentRowById(db, document) && (await writeRecord(writing, document))) written++
+          looked++
+          if (!progress(looked, looked + countPending(db))) return 'stopped'
+        }
+        after = few.at(-1)!.document
+      }
+    } finally {
+      await files.end()
+    }
+  },
+}

@@ -1,0 +1,37 @@
+import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import type { FileFinding } from '../../../shared/answers'
+
+/**
+ * The later contents of versions: what the vault wrote into their files, one after another. The first content of a
+ * version, as it came in, stands with the version and is never changed.
+ */
+export const laterContents = sqliteTable(
+  'later_contents',
+  {
+    document: text().notNull(),
+    version: integer().notNull(),
+    /** Counts from 1 within the version. */
+    position: integer().notNull(),
+    sha256: text().notNull(),
+    size: integer().notNull(),
+    at: text().notNull(),
+    /** What was written, for people. */
+    why: text().notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.document, table.version, table.position] }),
+    index('later_contents_sha256').on(table.sha256),
+  ],
+)
+
+/** How the file of a document’s newest version stands to its record. */
+export const fileStates = sqliteTable(
+  'file_states',
+  {
+    document: text().primaryKey(),
+    /** Whether the record may say what the file does not yet. */
+    pending: integer({ mode: 'boolean' }).notNull(),
+    findings: text({ mode: 'json' }).$type<FileFinding[]>().notNull(),
+  },
+  (table) => [index('file_states_pending').on(table.pending, table.document)],
+)

@@ -1,0 +1,33 @@
+import { closeSync, openSync, writeSync } from 'node:fs'
+import { type OpenFile, openFile } from '../../archive'
+import { readFile, writeFile } from '../../core/formats'
+import type { Files } from './file-threads'
+
+/** Files read and written in the thread that asks: in threads made for it, and where the files are one's own. */
+export const filesHere: Files = {
+  read: (path, fileName) => withFile(path, (file) => readFile(file, fileName)),
+  write: (path, fileName, changes, out) =>
+    withFile(path, async (file) => {
+      const { parts, ...outcome } = await writeFile(file, fileName, changes)
+      if (parts) put(out, parts)
+      return outcome
+    }),
+}
+
+async function withFile<T>(path: string, run: (file: OpenFile) => Promise<T>): Promise<T> {
+  const file = openFile(path)
+  try {
+    return await run(file)
+  } finally {
+    file.close()
+  }
+}
+
+function put(out: string, parts: Iterable<Uint8Array>): void {
+  const handle = openSync(out, 'wx')
+  try {
+    for (const part of parts) for (let at = 0; at < part.length;) at += writeSync(handle, part, at)
+  } finally {
+    closeSync(handle)
+  }
+}
