@@ -93,7 +93,6 @@ async function fill(db: Db, store: FileStore): Promise<void> {
     clock.now = () => new Date(Date.now() - 9 * 86_400_000)
     carry(db, accounts)
     relateAll(db, accounts[0]!)
-    clock.now = () => new Date(Date.now() - 8 * 86_400_000)
   })
   await writeFiles(db, store)
   clock.now = realNow
@@ -101,6 +100,7 @@ async function fill(db: Db, store: FileStore): Promise<void> {
 
 /** Writes into the files what a year of acts has changed in their records, as the job for it would. */
 async function writeFiles(db: Db, store: FileStore): Promise<void> {
+  clock.now = () => new Date(Date.now() - 8 * 86_400_000)
   const writing = { db, store, files: filesHere, isWorking: () => true }
   for (const { document } of pendingAfter(db, '', 10_000)) await upToDate(writing, document)
   db.delete(jobs).where(eq(jobs.kind, 'write-files')).run()

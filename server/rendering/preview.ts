@@ -1,5 +1,5 @@
 import { openFile } from '../../archive'
-import { drawSheet, formats, kindOf } from '../../core/formats'
+import { drawSheet, drawSvg, formats, kindOf } from '../../core/formats'
 import { Refusal } from '../refusal'
 
 /** The sheet of a stored content as SVG of our own making: nothing in it is run. @throws Refusal for other kinds. */
@@ -7,6 +7,7 @@ export function previewOf({ path, fileName }: { path: string; fileName: string }
   const file = openFile(path)
   try {
     const kind = kindOf(file, fileName)
+    if (kind === 'svg') return drawSvg(file).svg
     if (kind !== 'dxf')
       throw new Refusal(
         'not-found',

@@ -7,7 +7,19 @@ import { hatchRings } from './hatch'
 export type Shape =
   | { kind: 'line'; points: Point[] }
   | { kind: 'area'; rings: Point[][]; pattern?: { angle: number; distance: number } }
-  | { kind: 'words'; lines: string[]; at: Point; height: number; turn: number; width: number; anchor: Anchor }
+  | Words
+
+export interface Words {
+  kind: 'words'
+  lines: string[]
+  at: Point
+  height: number
+  turn: number
+  width: number
+  anchor: Anchor
+  /** The place of the file that they show, such as `field:REV`. */
+  place?: string
+}
 
 /** Where words stand to their point: from 0 (left, top) over a half to 1 (right, bottom). */
 export interface Anchor {
@@ -61,12 +73,12 @@ const across = [0, 0.5, 1, 0, 0.5, 0] as const
 const down = [1, 1, 0.5, 0] as const
 
 /** A line of words; where it is aligned its second point counts. */
-function words(entity: DrawingEntity, vertical: number): Shape[] {
+function words(entity: DrawingEntity, vertical: number, place?: string): Shape[] {
   const [horizontal, up] = [numberAt(entity, 72), numberAt(entity, vertical)]
   const isAligned = (horizontal > 0 || up > 0) && textAt(entity, 11) !== undefined
   const isBetween = horizontal === 3 || horizontal === 5
   const text = plainText(textAt(entity, 1) ?? '')
-  if (!text.trim()) return []
+  if (!text.trim() && place === undefined) return []
   const anchor = { across: across[horizontal] ?? 0, down: horizontal === 4 ? 0.5 : (down[up] ?? 1) } as const
   return [
     {
@@ -77,7 +89,11 @@ function words(entity: DrawingEntity, vertical: number): Shape[] {
         turn: numberAt(entity, 50),
         anchor,
       },
-      ...{ at: pointAt(entity, isAligned && !isBetween ? 11 : 10), width: numberAt(entity, 41, 1) || 1 },
+      ...{
+        at: pointAt(entity, isAligned && !isBetween ? 11 : 10),
+        width: numberAt(entity, 41, 1) || 1,
+        place,
+      },
     },
   ]
 }
@@ -137,10 +153,24 @@ export const drawers: Record<string, Drawer> = {
   '3DFACE': (entity) => line([10, 11, 12, 13, 10].map((code) => pointAt(entity, code))),
   LEADER: (entity) => line(pointsAt(entity, 10)),
   TEXT: (entity) => words(entity, 73),
-  ATTRIB: (entity) => (isFlag(entity, 1) ? [] : words(entity, 74)),
+  ATTRIB: (entity) => (isFlag(entity, 1) ? [] : words(entity, 74, `field:${textAt(entity, 2) ?? ''}`)),
   MTEXT: paragraphs,
   HATCH: hatch,
 }
+
+/** Types of which only the x axis is turned round where they are seen from behind. */
+export const fromBehind = [
+  'CIRCLE',
+  'ARC',
+  'LWPOLYLINE',
+  'POLYLINE',
+  'TEXT',
+  'ATTRIB',
+  'INSERT',
+  'SOLID',
+  'TRACE',
+  'HATCH',
+]
 
 /** A polyline whose vertices are entities of their own; a mesh is drawn by its faces. */
 export function polyline(entity: DrawingEntity, vertices: readonly DrawingEntity[]): Shape[] {

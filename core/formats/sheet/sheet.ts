@@ -2,7 +2,7 @@ import type { Source } from '../source'
 import { escaped } from '../xml'
 import { type Drawing, type DrawingEntity, numberAt, readEntities, textAt } from './entities'
 import { growth, identity, mapped, type Matrix, moved, scaled, times, turned } from './matrix'
-import { drawers, polyline, type Shape } from './shapes'
+import { drawers, fromBehind, polyline, type Shape } from './shapes'
 import { ink, type Style, Styles } from './style'
 
 /** A sheet that was drawn. */
@@ -23,20 +23,6 @@ const paperWidth = 420
 const deepest = 16
 /** The most shapes of a sheet: blocks in blocks multiply. */
 const mostShapes = 400_000
-/** Types of which only the x axis is turned round where they are seen from behind. */
-const fromBehind = [
-  'CIRCLE',
-  'ARC',
-  'LWPOLYLINE',
-  'POLYLINE',
-  'TEXT',
-  'ATTRIB',
-  'INSERT',
-  'SOLID',
-  'TRACE',
-  'HATCH',
-]
-
 /** Draws a DXF drawing as SVG: its paper where something stands on it, else its model. */
 export function drawSheet(source: Source): Sheet {
   const drawing = readEntities(source)
@@ -188,7 +174,7 @@ class Pen {
   }
 
   private words(shape: Extract<Shape, { kind: 'words' }>, matrix: Matrix, { colour }: Style): void {
-    const { lines, height, anchor, turn, width } = shape
+    const { lines, height, anchor, turn, width, place: bound } = shape
     const at = mapped(matrix, shape.at)
     const along = mapped(matrix, {
       x: shape.at.x + Math.cos((turn * Math.PI) / 180),
@@ -204,7 +190,13 @@ class Pen {
     const rows = lines.map(
       (text, index) => `<tspan x="0" y="${round(first + index * pitch)}">${escaped(text)}</tspan>`,
     )
-    this.parts.push(`<text transform="${place}" ${font} fill="${colour}">${rows.join('')}</text>`)
+    const named = bound === undefined ? '' : ` data-place="${escaped(bound)}"`
+    const isEmpty = lines.every((line) => !line.trim())
+    this.parts.push(
+      isEmpty
+        ? `<rect transform="${place}"${named} y="${round(first - size)}" ${emptyField(size)}/>`
+        : `<text transform="${place}"${named} ${font} fill="${colour}">${rows.join('')}</text>`,
+    )
     const far = size * Math.max(...lines.map(({ length }) => length))
     const tall = pitch * lines.length
     for (const share of [anchor.across - 1, anchor.across])
@@ -239,6 +231,10 @@ class Pen {
     return { svg, width, height, left: this.left, isCut: this.drawing.isCut || this.shapes > mostShapes }
   }
 }
+
+/** Where a field is that nothing stands in: as long as a short word, and not to be seen. */
+const emptyField = (size: number): string =>
+  `width="${round(size * 6)}" height="${round(size)}" fill="none" stroke="none"`
 
 /** Four digits behind the point are enough for a sheet of a kilometre. */
 const round = (value: number): number => Math.round(value * 10_000) / 10_000

@@ -1,0 +1,57 @@
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { sourceOf } from '../source'
+import { drawSvg } from './svg-sheet'
+
+const draw = (inner: string, attributes = 'width="200" height="100"') =>
+  drawSvg(
+    sourceOf(
+      Buffer.from(
+        `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${attributes}>${inner}</svg>`,
+      ),
+    ),
+  )
+
+describe('an SVG drawing', () => {
+  it('is drawn as it is', () => {
+    const { svg } = draw('<g transform="scale(2)"><path d="M0 0L9 9" style="stroke:red"/></g>')
+    expect(svg).toContain('<g transform="scale(2)"><path d="M0 0L9 9" style="stroke:red"></path></g>')
+  })
+  it.each([
+    ['viewBox="0 0 40 30" width="200mm"', { width: 40, height: 30 }],
+    ['width="200mm" height="100mm"', { width: 200, height: 100 }],
+    ['', { width: 300, height: 150 }],
+  ])('has the size that it says: %s', (attributes, size) => expect(draw('', attributes)).toMatchObject(size))
+  it('says which place of the file its texts are', () =>
+    expect(draw('<text id="REV">C</text>').svg).toContain('data-place="field:REV"'))
+  it.each([
+    ['a script', '<script>alert(1)</script>'],
+    ['an event', '<rect onload="alert(1)" width="1"/>'],
+    ['a link', '<a href="https://x.example"><rect width="1"/></a>'],
+    [
+      'foreign content',
+      '<foreignObject><body xmlns="http://www.w3.org/1999/xhtml" onload="alert(1)"/></foreignObject>',
+    ],
+    ['a reference outside', '<use xlink:href="https://x.example/#a"/>'],
+    ['a picture from outside', '<image href="https://x.example/a.png"/>'],
+    ['a picture that is a drawing', '<image href="data:image/svg+xml;base64,AAAA"/>'],
+    ['an address in a style', '<rect style="fill:url(https://x.example/a)"/>'],
+    ['an address that is written in escapes', '<rect style="fill:u\\72l(https://x.example/a)"/>'],
+    ['a style sheet that loads', '<style>@import "https://x.example/a.css";</style>'],
+    ['an animation', '<rect><set attributeName="href" to="javascript:alert(1)"/></rect>'],
+    ['an end of the style', '<style>&lt;/style>&lt;script>alert(1)&lt;/script></style>'],
+  ])('loses %s', (_, inner) =>
+    expect(draw(inner).svg).not.toMatch(/alert|x\.example|script>|svg\+xml|javascript/),
+  )
+  it('keeps what refers to itself, and pictures that it holds', () => {
+    const { svg } = draw(
+      '<defs><linearGradient id="a"/></defs><rect fill="url(#a)"/><use xlink:href="#a"/><image href="data:image/png;base64,iVBO"/>',
+    )
+    expect(svg).toMatch(/url\(#a\).*href="#a".*data:image\/png;base64,iVBO/)
+  })
+  it.each(['figure.svg', 'outline.svg'])('by another program is drawn: %s', (name) =>
+    expect(drawSvg(sourceOf(readFileSync(`tests/corpus/${name}`))).svg).toMatch(
+      /<(?:path|polyline|polygon|line)/,
+    ),
+  )
+})
