@@ -3,6 +3,8 @@ export { type StatePatch } from './edits/change-state'
 export { type TransitionPatch } from './edits/change-transition'
 export { applyEdit, describeEdit, type Edit, editKind, editShape } from './edits'
 export { nameHint } from './general-names'
+export { bindingsInWords } from './binding-words'
+export { usesOf } from './edits/remove-attribute'
 export {
   boundIn,
   attributeName,

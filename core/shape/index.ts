@@ -3,6 +3,7 @@ export { placeInWords, type StructureFault, structureFaults } from './structure'
 export { jsonSchema, type JsonSchema } from './json-schema'
 export {
   attributeId,
+  nullable,
   either,
   type Fields,
   type FieldsOf,

@@ -74,6 +74,9 @@ export const kind = (kinds: Record<string, Fields>, message?: string): Shape => 
   message,
 })
 export const optional = (shape: Shape): Shape => ({ ...shape, optional: true })
+/** May be null, which stands for none or for all. */
+export const nullable = (shape: Shape): Shape => ({ ...shape, nullable: true })
+
 /** May be missing, and null takes the setting away. */
 export const removable = (shape: Shape): Shape => ({ ...shape, optional: true, nullable: true })
 

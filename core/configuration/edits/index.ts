@@ -11,9 +11,11 @@ import { dropRight, type DropRight } from './drop-right'
 import { dropState, type DropState } from './drop-state'
 import type { EditKind } from './edit-kind'
 import { keepLabel, type KeepLabel } from './keep-label'
+import { moveAttribute, type MoveAttribute } from './move-attribute'
 import { moveState, type MoveState } from './move-state'
 import { moveTransition, type MoveTransition } from './move-transition'
 import { pasteStates, type PasteStates } from './paste-states'
+import { removeAttribute, type RemoveAttribute } from './remove-attribute'
 import { removeLifecycle, type RemoveLifecycle } from './remove-lifecycle'
 import { removeScheme, type RemoveScheme } from './remove-scheme'
 import { removeScript, type RemoveScript } from './remove-script'
@@ -22,10 +24,12 @@ import { removeTransition, type RemoveTransition } from './remove-transition'
 import { renameLifecycle, type RenameLifecycle } from './rename-lifecycle'
 import { renameState, type RenameState } from './rename-state'
 import { replace, type Replace } from './replace'
+import { setAttribute, type SetAttribute } from './set-attribute'
 import { setEntry, type SetEntry } from './set-entry'
 import { setGrant, type SetGrant } from './set-grant'
 import { setScheme, type SetScheme } from './set-scheme'
 import { setScript, type SetScript } from './set-script'
+import { setSheet, type SetSheet } from './set-sheet'
 import { useLifecycle, type UseLifecycle } from './use-lifecycle'
 import { useScheme, type UseScheme } from './use-scheme'
 
@@ -46,9 +50,12 @@ export type Edit =
   | RenameState
   | ChangeState
   | MoveState
+  | MoveAttribute
   | RemoveState
+  | RemoveAttribute
   | DropState
   | SetEntry
+  | SetAttribute
   | SetGrant
   | AddTransition
   | ChangeTransition
@@ -56,6 +63,7 @@ export type Edit =
   | RemoveTransition
   | Replace
   | SetScheme
+  | SetSheet
   | RemoveScheme
   | SetScript
   | RemoveScript
@@ -76,9 +84,12 @@ export const editKinds: { [Kind in Edit['kind']]: EditKind<Extract<Edit, { kind:
   'rename-state': renameState,
   'change-state': changeState,
   'move-state': moveState,
+  'move-attribute': moveAttribute,
   'remove-state': removeState,
+  'remove-attribute': removeAttribute,
   'drop-state': dropState,
   'set-entry': setEntry,
+  'set-attribute': setAttribute,
   'set-grant': setGrant,
   'add-transition': addTransition,
   'change-transition': changeTransition,
@@ -86,6 +97,7 @@ export const editKinds: { [Kind in Edit['kind']]: EditKind<Extract<Edit, { kind:
   'remove-transition': removeTransition,
   replace,
   'set-scheme': setScheme,
+  'set-sheet': setSheet,
   'remove-scheme': removeScheme,
   'set-script': setScript,
   'remove-script': removeScript,

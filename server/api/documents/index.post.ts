@@ -1,5 +1,5 @@
 import { NewDocumentQuery } from '../../../shared/requests'
-import { lookInto } from '../../bindings/check-in'
+import { type Looked, lookInto } from '../../bindings/check-in'
 import { published } from '../../configuration/published'
 import { fileDocument, newDocument } from '../../documents/acts/file'
 import { upload } from '../../utils/upload'
@@ -13,7 +13,7 @@ export default route('person', async (context) => {
   const { attributes } = published(db).configuration
   return upload(
     context,
-    (stored, looked) =>
+    (stored, looked: Looked | undefined) =>
       fileDocument(db, account, { ...document, looked }, { ...stored, fileName }, comment ?? null),
     (stored) => lookInto(context, attributes, { ...stored, fileName }),
   )

@@ -1,5 +1,5 @@
 import { CheckInQuery } from '../../../../shared/requests'
-import { lookInto } from '../../../bindings/check-in'
+import { type Looked, lookInto } from '../../../bindings/check-in'
 import { published } from '../../../configuration/published'
 import { checkIn, contentBefore } from '../../../documents/acts/check-in'
 import { upload } from '../../../utils/upload'
@@ -13,7 +13,7 @@ export default route('person', async (context) => {
   const { attributes } = published(db).configuration
   return upload(
     context,
-    (stored, looked) => {
+    (stored, looked: Looked | undefined) => {
       const content = { ...stored, fileName }
       return { done: true, findings: checkIn(db, account, chosen, content, comment ?? null, looked) }
     },
