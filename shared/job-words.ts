@@ -46,6 +46,7 @@ export const jobWords: Record<JobKind, JobWords> = {
     about: 'tries the unattended transitions of every document where it stands',
   },
   'write-files': { doing: 'Writing', name: 'Write records into files' },
+  files: { doing: 'Working on files of', name: 'Work on files' },
   copy: { doing: 'Copying', name: 'Copy to a folder' },
   render: { doing: 'Rendering', name: 'Render a PDF' },
   run: { doing: 'Running a script on', name: 'Run a script' },

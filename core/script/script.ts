@@ -29,6 +29,8 @@ export interface ScriptFacts {
   /** ISO day. */
   today: string
   comment: string
+  /** What stands at the places of its file, for a script that works on files. */
+  places?: Record<string, string>
 }
 
 /** How a script may be used up, and how much it may take. */
@@ -75,7 +77,8 @@ export const scriptNames: Record<string, string> = {
   'person.name': 'who did it',
   today: 'the day, as 2026-03-01',
   comment: 'what was said with it',
-  'write(attribute, value)': 'writes into the record',
+  'places["field:REV"]': 'what stands at a place of the file, where a job works on files',
+  'write(attribute, value)': 'writes into the record; at a place, where a job works on files',
   'tell([recipient], subject, body)': 'sends a letter: to "owner", "role:lead", "mail:yard@example.org"',
   'refuse(reason)': 'refuses the act; of a script that checks',
   'say(text)': 'shows something while it is tried',

@@ -1,13 +1,16 @@
-import { and, eq, gt, inArray, sql } from 'drizzle-orm'
+import { and, eq, gt, sql } from 'drizzle-orm'
 import type { Attribute } from '../../core/attribute'
 import { bindingsFor } from '../../core/binding'
 import { boundIn, type Configuration } from '../../core/configuration'
 import { type Command, ofKind } from '../../core/engine'
 import type { FileFinding } from '../../shared/answers'
 import type { Tx } from '../database/connection'
-import { documents, fileStates, jobs } from '../database/schema'
+import { fileStates, jobs } from '../database/schema'
 import type { DocumentRow } from '../documents/columns'
 import { enqueue } from '../jobs/queue'
+
+/** Kinds of commands after which the blocks of revisions on a sheet say something else than the register. */
+const ofRegister: Command['kind'][] = ['add-version', 'add-register-row', 'correct-register-row']
 
 /** Whether commands leave a document's file saying something else than its record, as far as they can tell. */
 function mayDiffer(attributes: Attribute[], fileName: string, commands: Command[]): boolean {
@@ -31,11 +34,18 @@ export function noteChange(
   commands: Command[],
   act: string,
 ): void {
-  const attributes = boundIn(configuration, document)
-  if (act === 'bring-in' || !mayDiffer(attributes, document.fileName, commands)) return
+  if (act === 'bring-in') return
+  const differs = mayDiffer(boundIn(configuration, document), document.fileName, commands)
+  const hasGrown = commands.some(({ kind }) => ofRegister.includes(kind)) && hasBlocks(tx, document.id)
+  if (!differs && !hasGrown) return
   markPending(tx, document.id)
   queueWriting(tx)
 }
+
+/** Whether the blocks of a document's revisions stand on its sheet. */
+export const hasBlocks = (tx: Tx, document: string): boolean =>
+  tx.select({ blocks: fileStates.blocks }).from(fileStates).where(eq(fileStates.document, document)).get()
+    ?.blocks ?? false
 
 /** Notes that a document's record has to be written into its file. */
 export function markPending(tx: Tx, document: string): void {
@@ -100,15 +110,7 @@ export function keepFindings(
     .run()
 }
 
-/** Notes that a document's file says what its record says, with what it cannot hold. */
-export function settle(tx: Tx, document: string): void {
-  tx.update(fileStates).set({ pending: false }).where(eq(fileStates.document, document)).run()
+/** Notes that a document's file says what its record says, and whether its revisions stand on its sheet. */
+export function settle(tx: Tx, document: string, blocks: boolean): void {
+  tx.update(fileStates).set({ pending: false, blocks }).where(eq(fileStates.document, document)).run()
 }
-
-/** Documents by their numbers. */
-export const idsOf = (tx: Tx, numbers: string[]): { id: string; number: string }[] =>
-  tx
-    .select({ id: documents.id, number: documents.number })
-    .from(documents)
-    .where(inArray(documents.number, numbers))
-    .all()

@@ -1,33 +1,25 @@
-import { randomUUID } from 'node:crypto'
 import { createReadStream } from 'node:fs'
-import { mkdir, rm } from 'node:fs/promises'
-import { join } from 'node:path'
+import { rm } from 'node:fs/promises'
 import type { Attribute } from '../../core/attribute'
 import { boundChanges, bindingsFor, misspelt } from '../../core/binding'
-import { type Change, type FilePlace } from '../../core/formats'
+import { boundIn } from '../../core/configuration'
 import { system } from '../../core/engine'
+import type { FilePlace } from '../../core/formats'
 import type { FileFinding } from '../../shared/answers'
 import { record } from '../audit/trail'
 import { now } from '../clock'
-import { boundIn } from '../../core/configuration'
 import { published } from '../configuration/published'
 import { whenFree } from '../database/busy'
-import { atomically, type Db, type Tx } from '../database/connection'
+import { atomically, type Tx } from '../database/connection'
 import { laterContents } from '../database/schema'
-import { contentOf, type DocumentRow, documentRowById, laterContent } from '../documents/rows'
+import { contentOf, type DocumentRow, documentRowById, type Incoming, laterContent } from '../documents/rows'
 import { takeIn } from '../files/coming'
-import { FileBreaksError, type Files, type FileWriting } from '../files/file-threads'
-import type { FileStore, Stored } from '../files/store'
-import { fileStateOf, keepFindings, settle } from './pending'
+import { FileBreaksError } from '../files/file-threads'
+import type { Stored } from '../files/store'
+import { type Made, drawBlocks, nothingMade, type Writing, writeWhatCan } from './make'
+import { fileStateOf, hasBlocks, keepFindings, settle } from './pending'
 
-/** What files are written with. */
-export interface Writing {
-  db: Db
-  store: FileStore
-  files: Files
-  /** Whether a job may be bringing the same content in. */
-  isWorking: () => boolean
-}
+export type { Writing } from './make'
 
 /** The document was changed, or written, while its file was: what was written counts for nothing. */
 class SupersededError extends Error {}
@@ -35,45 +27,64 @@ class SupersededError extends Error {}
 const own: FileFinding['kind'][] = ['not-held', 'unreadable', 'misspelt']
 
 /**
- * Writes a document's record into its file where that says something else: a new content of the same version beside the
- * ones before. What a file cannot hold is kept as a finding, and the rest is written.
+ * Writes a document's record into its file where that says something else, and its register where the blocks of its
+ * revisions stand on the sheet: a new content of the same version beside the ones before. What a file cannot hold is kept
+ * as a finding, and the rest is written.
+ * @param draws whether the blocks are drawn where they do not stand there yet
  * @returns whether anything was written
  */
-export async function writeRecord(writing: Writing, id: string): Promise<boolean> {
-  const { db, store, files } = writing
+export async function writeRecord(writing: Writing, id: string, draws = false): Promise<boolean> {
+  const { db, store } = writing
   const row = documentRowById(db, id)
-  const attributes = boundIn(published(db).configuration, row)
   const content = contentOf(db, id, row.version)
-  const path = store.path(content.sha256)
+  const withBlocks = draws || hasBlocks(db, id)
+  const left: string[] = []
   try {
-    const { places } = await files.read(path, content.fileName)
-    const changes = boundChanges(attributes, content.fileName, row.record, places)
-    const findings = spelling(attributes, content.fileName, places)
-    const made = await writeWhatCan(writing, attributes, path, content.fileName, changes)
-    findings.push(...made.findings.filter(({ place }) => !findings.some((one) => one.place === place)))
-    return await keep(writing, row, made, findings)
+    const made = await make(writing, row, content, store.path(content.sha256), withBlocks, left)
+    return await keep(writing, row, content, made, withBlocks && !made.findings.some(isOfBlocks))
   } catch (error) {
     if (error instanceof SupersededError) return false
     if (!isOfTheFile(error)) throw error
-    const fault: FileFinding = {
-      kind: 'unreadable',
-      attribute: null,
-      place: '',
-      message: (error as Error).message,
-    }
-    return keep(writing, row, { written: [], out: null }, [fault])
+    const message = (error as Error).message
+    const fault: FileFinding = { kind: 'unreadable', attribute: null, place: '', message }
+    return keep(writing, row, content, { ...nothingMade, findings: [fault] }, withBlocks)
+  } finally {
+    for (const path of left) await rm(path, { force: true })
+  }
+}
+
+const isOfBlocks = ({ kind, attribute }: FileFinding): boolean => kind === 'not-held' && attribute === null
+
+/** Everything that is written into a file; `left` gathers what has to be removed afterwards. */
+async function make(
+  writing: Writing,
+  row: DocumentRow,
+  { fileName }: Incoming,
+  path: string,
+  withBlocks: boolean,
+  left: string[],
+): Promise<Made> {
+  const attributes = boundIn(published(writing.db).configuration, row)
+  const { places } = await writing.files.read(path, fileName)
+  const changes = boundChanges(attributes, fileName, row.record, places)
+  const written = await writeWhatCan(writing, attributes, path, fileName, changes)
+  if (written.out) left.push(written.out)
+  const misspeltPlaces = spelling(attributes, fileName, places)
+  const others = written.findings.filter(({ place }) => !misspeltPlaces.some((one) => one.place === place))
+  const made = { ...written, findings: [...misspeltPlaces, ...others] }
+  if (!withBlocks) return made
+  const drawn = await drawBlocks(writing, row.id, written.out ?? path, fileName)
+  if (drawn.out) left.push(drawn.out)
+  return {
+    out: drawn.out ?? made.out,
+    written: [...made.written, ...drawn.written],
+    findings: [...made.findings, ...drawn.findings],
   }
 }
 
 /** Whether something is wrong with one content alone: it breaks its reader, or is gone from the store. */
 const isOfTheFile = (error: unknown): boolean =>
   error instanceof FileBreaksError || (error as NodeJS.ErrnoException).code === 'ENOENT'
-
-/** What was written where, and the file that holds it; null where nothing was. */
-interface Made {
-  written: FileWriting['written']
-  out: string | null
-}
 
 /** The near misses of all places that the bindings write. */
 function spelling(attributes: Attribute[], fileName: string, places: readonly FilePlace[]): FileFinding[] {
@@ -86,64 +97,26 @@ function spelling(attributes: Attribute[], fileName: string, places: readonly Fi
     }))
 }
 
-/** Writes all changes; where some cannot be written, the others. */
-async function writeWhatCan(
-  { store, files }: Writing,
-  attributes: Attribute[],
-  path: string,
-  fileName: string,
-  changes: Change[],
-): Promise<Made & { findings: FileFinding[] }> {
-  const folder = join(store.root, 'incoming')
-  const findings: FileFinding[] = []
-  for (let left = changes; left.length;) {
-    await mkdir(folder, { recursive: true })
-    const out = join(folder, `written-${randomUUID()}`)
-    const { written, problems } = await files.write(path, fileName, left, out)
-    if (!problems.length) return { written, out, findings }
-    const refused = left.filter(({ place }) => problems.some(({ message }) => message.includes(place)))
-    const blamed = refused.length ? refused : left
-    findings.push(...blamed.map((change) => notHeld(attributes, fileName, change, problems)))
-    left = left.filter((change) => !blamed.includes(change))
-  }
-  return { written: [], out: null, findings }
-}
-
-function notHeld(
-  attributes: Attribute[],
-  fileName: string,
-  { place }: Change,
-  problems: FileWriting['problems'],
-): FileFinding {
-  const message = (problems.find((problem) => problem.message.includes(place)) ?? problems[0]!).message
-  const bound = bindingsFor(attributes, fileName, 'write').find((one) => one.place === place)
-  return { kind: 'not-held', attribute: bound?.attribute.id ?? null, place, message }
-}
-
 /** Takes the written content over in one transaction, if the document is still as it was. */
-async function keep(
+export async function keep(
   { db, store, isWorking }: Writing,
   row: DocumentRow,
-  { written, out }: Made,
-  findings: FileFinding[],
+  before: Incoming,
+  { written, findings, out }: Made,
+  blocks: boolean,
 ): Promise<boolean> {
+  let isNew = false
   const take = (tx: Tx, stored: Stored | undefined) => {
     const isAsItWas = documentRowById(tx, row.id).change === row.change && fileStateOf(tx, row.id).pending
     if (!isAsItWas) throw new SupersededError()
-    if (stored) addContent(tx, row, stored, written)
+    isNew = stored !== undefined && stored.sha256 !== before.sha256
+    if (stored && isNew) addContent(tx, row, stored, written)
     keepFindings(tx, row.id, own, findings)
-    settle(tx, row.id)
+    settle(tx, row.id, blocks)
   }
-  if (out === null) {
-    await whenFree(() => atomically(db, (tx) => take(tx, undefined)))
-    return false
-  }
-  try {
-    await takeIn({ db, store, isWorking }, createReadStream(out), Infinity, (stored) => take(db, stored))
-  } finally {
-    await rm(out, { force: true })
-  }
-  return true
+  if (out === null) await whenFree(() => atomically(db, (tx) => take(tx, undefined)))
+  else await takeIn({ db, store, isWorking }, createReadStream(out), Infinity, (stored) => take(db, stored))
+  return isNew
 }
 
 /** Adds a later content to the document's newest version, with an entry in the trail. */
@@ -151,7 +124,7 @@ function addContent(
   tx: Tx,
   { id, number, version }: DocumentRow,
   { sha256, size }: Stored,
-  written: FileWriting['written'],
+  written: Made['written'],
 ): void {
   const position = (laterContent(tx, id, version)?.position ?? 0) + 1
   const why = written.map(({ place, after }) => `${place} “${after}”`).join(', ')

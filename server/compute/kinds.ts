@@ -22,7 +22,7 @@ import { found } from '../documents/find'
 import { overview } from '../overview/queries'
 import type { Account } from '../directory/people'
 import { type ScriptTrial, tryScript } from '../scripts/try'
-import { previewOf } from '../rendering/preview'
+import { previewOf, probeOf } from '../rendering/preview'
 import { tasksOf, type TasksQuery } from '../tasks/queries'
 
 /** Work on what somebody typed, which could be made to be slow: it runs in a thread of its own, within a time. */
@@ -102,6 +102,9 @@ export const computations = {
   ),
   'draw-sheet': computation(15, 'drawing the sheet', (_, content: { path: string; fileName: string }) =>
     previewOf(content),
+  ),
+  probe: computation(30, 'reading the file', (_, content: { path: string; fileName: string }) =>
+    probeOf(content),
   ),
   'try-script': computation(10, 'trying the script', (db, asked: ScriptTrial) => tryScript(db, asked)),
   find: quick('the search', (db, { account, text }: { account: Account; text: string }) =>

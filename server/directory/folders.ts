@@ -49,6 +49,15 @@ function known(tx: Tx): Known {
 /** Every folder with its rules, in the order in which they were added. */
 export const allFolders = (tx: Tx): DirectoryFolder[] => known(tx).folders
 
+/** The keys of a folder and of all below it. */
+export const foldersBelow = (tx: Tx, path: string): string[] =>
+  tx
+    .select({ key: folders.key, path: folders.path })
+    .from(folders)
+    .all()
+    .filter((folder) => folder.path === path || folder.path.startsWith(`${path}/`))
+    .map(({ key }) => key)
+
 /** The path that a folder has now, by the key that documents name it by. */
 export function pathOfFolder(tx: Tx): (key: string) => string {
   const { paths } = known(tx)

@@ -2,7 +2,7 @@ import { statSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { Piscina } from 'piscina'
 import { findFile } from '../../archive'
-import type { Change, FileProblem, FileReading, WrittenFile } from '../../core/formats'
+import type { Change, FileProblem, FileReading, RevisionBlocks, WrittenFile } from '../../core/formats'
 import type { FoundFile } from '../../core/intake'
 
 /** What is done with a file in a thread. */
@@ -10,15 +10,24 @@ export type FileTask =
   | { kind: 'find'; root: string; path: string }
   | { kind: 'read'; path: string; fileName: string }
   | { kind: 'write'; path: string; fileName: string; changes: Change[]; out: string }
+  | { kind: 'draw'; path: string; fileName: string; blocks: RevisionBlocks; out: string }
 
 export interface FileAnswer {
   find: FoundFile
   read: FileReading
   write: FileWriting
+  draw: FileDrawing
 }
 
 /** What came of writing into a file; the new content lies at `out` where anything was written. */
 export type FileWriting = Omit<WrittenFile, 'parts'>
+
+/** How many rows were drawn into a file; the new content lies at `out` where nothing is wrong. */
+export interface FileDrawing {
+  live: number
+  carriedOver: number
+  problems: FileProblem[]
+}
 
 /** The most memory that a file may take, in megabytes. */
 const mostMemory = 1024
@@ -34,7 +43,7 @@ export class FileBreaksError extends Error {
 }
 
 /** What reads and writes files. */
-export type Files = Pick<FileThreads, 'read' | 'write'>
+export type Files = Pick<FileThreads, 'read' | 'write' | 'draw'>
 
 /**
  * Threads in which files are read: one that a file breaks is ended and replaced, and the file is reported. What comes
@@ -79,6 +88,11 @@ export class FileThreads {
    */
   write(path: string, fileName: string, changes: Change[], out: string): Promise<FileWriting> {
     return this.run({ kind: 'write', path, fileName, changes, out }, sizeOf(path)) as Promise<FileWriting>
+  }
+
+  /** Draws the blocks of a register into a copy of a drawing, at `out`. @throws as `write` does */
+  draw(path: string, fileName: string, blocks: RevisionBlocks, out: string): Promise<FileDrawing> {
+    return this.run({ kind: 'draw', path, fileName, blocks, out }, sizeOf(path)) as Promise<FileDrawing>
   }
 
   private async run(task: FileTask, size: number) {

@@ -17,4 +17,5 @@ const tasks: Tasks = {
   find: ({ root, path }) => findFile(root, path),
   read: ({ path, fileName }) => filesHere.read(path, fileName),
   write: ({ path, fileName, changes, out }) => filesHere.write(path, fileName, changes, out),
+  draw: ({ path, fileName, blocks, out }) => filesHere.draw(path, fileName, blocks, out),
 }

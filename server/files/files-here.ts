@@ -1,6 +1,6 @@
 import { closeSync, openSync, writeSync } from 'node:fs'
 import { type OpenFile, openFile } from '../../archive'
-import { readFile, writeFile } from '../../core/formats'
+import { drawRevisions, readFile, writeFile } from '../../core/formats'
 import type { Files } from './file-threads'
 
 /** Files read and written in the thread that asks: in threads made for it, and where the files are one's own. */
@@ -9,6 +9,12 @@ export const filesHere: Files = {
   write: (path, fileName, changes, out) =>
     withFile(path, async (file) => {
       const { parts, ...outcome } = await writeFile(file, fileName, changes)
+      if (parts) put(out, parts)
+      return outcome
+    }),
+  draw: (path, fileName, blocks, out) =>
+    withFile(path, async (file) => {
+      const { parts, ...outcome } = drawRevisions(file, fileName, blocks)
       if (parts) put(out, parts)
       return outcome
     }),

@@ -1,6 +1,6 @@
 import { readdir, realpath, stat } from 'node:fs/promises'
 import { extname, isAbsolute, join, relative, resolve, sep } from 'node:path'
-import { registerEndings } from '../../archive'
+import { below, registerEndings, walkArchive } from '../../archive'
 import { Refusal } from '../refusal'
 
 /** The archive share: the one folder of the server that archives are read from. */
@@ -34,8 +34,25 @@ export async function listArchives(): Promise<{ share: string; archives: string[
   return { share, archives, registers }
 }
 
+/** So many files are listed, and so many looked at for them. */
+const [mostListed, mostWalked] = [50, 100_000]
+
+/** The first files of the share whose paths have a text in them, in any case. */
+export async function filesInShare(text: string): Promise<string[]> {
+  const share = archiveShare()
+  const found: string[] = []
+  let walked = 0
+  const wanted = text.toLowerCase()
+  for await (const path of walkArchive(share)) {
+    const name = below(share, path)
+    if (name.toLowerCase().includes(wanted)) found.push(name)
+    if (found.length >= mostListed || ++walked >= mostWalked) break
+  }
+  return found
+}
+
 /** The real path of something in the share. @throws Refusal where it is not there, or lies outside. */
-export async function inShare(path: string, kind: 'archive' | 'register'): Promise<string> {
+export async function inShare(path: string, kind: 'archive' | 'register' | 'file'): Promise<string> {
   const share = await realpath(archiveShare()).catch(() => archiveShare())
   const asked = resolve(share, path)
   const outside = () =>

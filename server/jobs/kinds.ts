@@ -1,4 +1,5 @@
 import type { JobKind } from '../../shared/answers'
+import { filesJob } from '../bindings/files.job'
 import { writeFilesJob } from '../bindings/write-files.job'
 import { copyJob } from '../documents/copy.job'
 import { moveJob } from '../documents/move.job'
@@ -26,5 +27,6 @@ export const jobKinds: Record<JobKind, JobKindModule> = {
   copy: copyJob,
   render: renderJob,
   'write-files': writeFilesJob,
+  files: filesJob,
   run: runScriptJob,
 }

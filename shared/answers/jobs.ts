@@ -6,8 +6,33 @@ export const readyKinds = ['verify', 'backup', 'digest', 'remind', 'move'] as co
 export type ReadyKind = (typeof readyKinds)[number]
 /** Kinds that carry out an effect of a transition. */
 export type EffectJobKind = Extract<Effect, { kind: 'copy' | 'render' | 'run' }>['kind']
-export type JobKind = 'intake-read' | 'intake-plan' | 'intake-run' | 'write-files' | ReadyKind | EffectJobKind
+export type JobKind =
+  'intake-read' | 'intake-plan' | 'intake-run' | 'write-files' | 'files' | ReadyKind | EffectJobKind
 export type JobStatus = 'queued' | 'running' | 'stopped' | 'done' | 'failed'
+
+/** What the file job does with each document of a set. */
+export const fileTasks = ['write', 'draw', 'refresh', 'script'] as const
+export type FileTaskName = (typeof fileTasks)[number]
+
+/** A set of documents and what is done with their files. */
+export interface FileWork {
+  task: FileTaskName
+  /** The set: a folder with all below it, an intake, or numbers; whatever is given must hold. */
+  folder?: string
+  intake?: string
+  numbers?: string[]
+  /** The script that says what is written at which place. */
+  script?: string
+}
+
+/** What became of a document: its file was written, said it already, was held by somebody, or could not be written. */
+export const jobOutcomes = ['written', 'as it was', 'held', 'not done'] as const
+export type JobOutcome = (typeof jobOutcomes)[number]
+export interface JobLine {
+  number: string
+  outcome: JobOutcome
+  message: string | null
+}
 
 /** What a job works with besides its subject. */
 export interface JobInput {
@@ -15,6 +40,8 @@ export interface JobInput {
   days?: number
   /** Move: these documents alone, by their numbers. */
   numbers?: string[]
+  /** Files: what is done with which. */
+  files?: FileWork
   /** An effect: what it is, and the moment it belongs to. */
   effect?: Extract<Effect, { kind: EffectJobKind }>
   version?: number

@@ -12,7 +12,14 @@ import {
   MaxLength,
   Min,
 } from 'class-validator'
-import { readyKinds, type ReadyKind } from '../answers/jobs'
+import {
+  fileTasks,
+  type FileTaskName,
+  type JobOutcome,
+  jobOutcomes,
+  readyKinds,
+  type ReadyKind,
+} from '../answers/jobs'
 import { asNumber } from './common'
 
 const days = 'so many days is 1 to 3650'
@@ -34,6 +41,26 @@ export class QueueJobRequest {
   @IsString({ each: true })
   @MaxLength(200, { each: true })
   numbers?: string[]
+}
+
+/** What is done with the files of which documents: of a folder and all below it, of an intake, or by their numbers. */
+export class FileWorkRequest {
+  @IsIn(fileTasks) task!: FileTaskName
+  @IsOptional() @IsString() @MaxLength(500) folder?: string
+  @IsOptional() @IsString() @MaxLength(64) intake?: string
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(10_000)
+  @IsString({ each: true })
+  @MaxLength(200, { each: true })
+  numbers?: string[]
+  @IsOptional() @IsString() @MaxLength(80) script?: string
+}
+
+/** What became of the documents of a job, a page. */
+export class JobLinesQuery {
+  @IsOptional() @IsIn(jobOutcomes) outcome?: JobOutcome
+  @IsOptional() @IsString() @MaxLength(200) after?: string
 }
 
 /** When something is queued: five fields of cron, or words. */

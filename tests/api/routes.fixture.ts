@@ -94,6 +94,11 @@ export const examples: Record<string, Example> = {
   'GET overview': {},
   'GET jobs': { of: requests.JobsQuery, query: { status: 'open', before: '2026-01-01', limit: 5 } },
   'POST jobs': { of: requests.QueueJobRequest, body: { kind: 'remind', days: 3650, numbers: [number] } },
+  'POST jobs/files': {
+    of: requests.FileWorkRequest,
+    body: { task: 'script', folder: '/Grips', intake: 'none', numbers: [number], script: 'none' },
+  },
+  'GET jobs/:id/lines': { of: requests.JobLinesQuery, query: { outcome: 'held', after: number } },
   'POST jobs/:id/again': {},
   'GET schedules': {},
   'POST schedules': {
@@ -128,6 +133,14 @@ export const examples: Record<string, Example> = {
   'POST tasks/:id/defer': { of: requests.DeferRequest, body: { until: '2026-03-01' } },
   'POST jobs/:id/stop': {},
   'GET archives': {},
+  'GET archives/files': { of: requests.FindQuery, query: { text: 'BR-1042' } },
+  'GET archives/file': { of: requests.ArchiveFileQuery, query: { path: 'Grip archive/Grip/BR-1042_A.dxf' } },
+  'POST record/probe': { of: requests.FileNameQuery, query: { fileName: 'a.dxf' }, raw: 'x' },
+  'GET record/spread': {
+    of: requests.SpreadRequest,
+    query: { place: 'field:REV', ending: 'dxf', folder: '/Grips' },
+  },
+  'GET record/findings': {},
   'GET find': { of: requests.FindQuery, query: { text: number } },
   'GET labels': { of: requests.LabelSourceQuery, query: { folder: '/Grips', archive: 'Grip archive' } },
   'GET lifecycle-counts': {},
@@ -199,7 +212,8 @@ export const examples: Record<string, Example> = {
   'GET documents/:number': {},
   'GET documents/:number/rehearsal': {},
   'GET documents/:number/acts': { of: requests.CommentQuery, query: { comment } },
-  'GET documents/:number/versions/:version': {},
+  'GET documents/:number/versions/:version': { of: requests.ContentQuery, query: { as: 'came-in' } },
+  'GET documents/:number/versions/:version/inside': {},
   'GET documents/:number/versions/:version/pdf': {},
   'GET documents/:number/versions/:version/sheet': {},
   'PUT documents/:number/check-in': {

@@ -31,7 +31,16 @@ export const fileStates = sqliteTable(
     document: text().primaryKey(),
     /** Whether the record may say what the file does not yet. */
     pending: integer({ mode: 'boolean' }).notNull(),
+    /** Whether the blocks of its revisions stand on its sheet, and are kept up. */
+    blocks: integer({ mode: 'boolean' }).notNull().default(false),
     findings: text({ mode: 'json' }).$type<FileFinding[]>().notNull(),
   },
   (table) => [index('file_states_pending').on(table.pending, table.document)],
 )
+
+/** What places contents have, as they were found: contents never change, so each is read once. */
+export const readContents = sqliteTable('read_contents', {
+  sha256: text().primaryKey(),
+  /** The names of its places; none where it could not be read. */
+  places: text({ mode: 'json' }).$type<string[]>().notNull(),
+})

@@ -1,5 +1,5 @@
-import type { JobInput, JobKind, JobStatus } from '../../../shared/answers'
-import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import type { JobInput, JobKind, JobOutcome, JobStatus } from '../../../shared/answers'
+import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 
 /** The one queue: what waits, what is under way, and what has ended. */
 export const jobs = sqliteTable(
@@ -53,3 +53,16 @@ export const schedules = sqliteTable('schedules', {
   lastAt: text(),
   nextAt: text(),
 })
+
+/** What became of each document of a job that works through many. */
+export const jobLines = sqliteTable(
+  'job_lines',
+  {
+    job: text().notNull(),
+    number: text().notNull(),
+    outcome: text().$type<JobOutcome>().notNull(),
+    /** Why it was left alone, or what could not be done. */
+    message: text(),
+  },
+  (table) => [primaryKey({ columns: [table.job, table.number] })],
+)

@@ -1,3 +1,3 @@
-import { listArchives } from '../intake/share'
+import { listArchives } from '../../intake/share'
 
 export default route('administrator', () => listArchives())

@@ -1,0 +1,97 @@
+import { randomUUID } from 'node:crypto'
+import { mkdir } from 'node:fs/promises'
+import { join } from 'node:path'
+import type { Attribute } from '../../core/attribute'
+import { bindingsFor } from '../../core/binding'
+import { type RegisterRow, transferLabel } from '../../core/engine'
+import { type Change, dividedAt, type FileHistoryRow } from '../../core/formats'
+import type { FileFinding } from '../../shared/answers'
+import type { Db } from '../database/connection'
+import { register } from '../documents/rows'
+import type { Files, FileWriting } from '../files/file-threads'
+import type { FileStore } from '../files/store'
+
+/** What files are written with. */
+export interface Writing {
+  db: Db
+  store: FileStore
+  files: Files
+  /** Whether a job may be bringing the same content in. */
+  isWorking: () => boolean
+}
+
+/** What was written where, what could not be, and the file that holds it; null where nothing was. */
+export interface Made {
+  written: FileWriting['written']
+  findings: FileFinding[]
+  out: string | null
+}
+
+export const nothingMade: Made = { written: [], findings: [], out: null }
+
+/** A name for a content that is made, where the store clears away what is left behind. */
+async function placeToWrite({ root }: FileStore): Promise<string> {
+  const folder = join(root, 'incoming')
+  await mkdir(folder, { recursive: true })
+  return join(folder, `written-${randomUUID()}`)
+}
+
+/** Writes all changes into a file; where some cannot be written, the others. */
+export async function writeWhatCan(
+  { store, files }: Writing,
+  attributes: Attribute[],
+  path: string,
+  fileName: string,
+  changes: Change[],
+): Promise<Made> {
+  const findings: FileFinding[] = []
+  for (let left = changes; left.length;) {
+    const out = await placeToWrite(store)
+    const { written, problems } = await files.write(path, fileName, left, out)
+    if (!problems.length) return { written, out, findings }
+    const refused = left.filter(({ place }) => problems.some(({ message }) => message.includes(place)))
+    const blamed = refused.length ? refused : left
+    findings.push(...blamed.map((change) => notHeld(attributes, fileName, change, problems)))
+    left = left.filter((change) => !blamed.includes(change))
+  }
+  return { ...nothingMade, findings }
+}
+
+function notHeld(
+  attributes: Attribute[],
+  fileName: string,
+  { place }: Change,
+  problems: FileWriting['problems'],
+): FileFinding {
+  const message = (problems.find((problem) => problem.message.includes(place)) ?? problems[0]!).message
+  const bound = bindingsFor(attributes, fileName, 'write').find((one) => one.place === place)
+  return { kind: 'not-held', attribute: bound?.attribute.id ?? null, place, message }
+}
+
+/** Draws the blocks of a document's revisions: what was before the vault once for all, and what is live as it is now. */
+export async function drawBlocks(
+  { db, store, files }: Writing,
+  document: string,
+  path: string,
+  fileName: string,
+): Promise<Made> {
+  const rows = register(db, document)
+  const blocks = dividedAt(rows.map(asDrawn), transferLabel(rows))!
+  const out = await placeToWrite(store)
+  const { problems } = await files.draw(path, fileName, blocks, out)
+  const [problem] = problems
+  if (problem)
+    return {
+      ...nothingMade,
+      findings: [{ kind: 'not-held', attribute: null, place: 'revisions', message: problem.message }],
+    }
+  const after = blocks.live.map(({ revision }) => revision).join(', ')
+  return { out, findings: [], written: [{ place: 'revisions', before: '', after }] }
+}
+
+const asDrawn = ({ label, date, author, text }: RegisterRow): FileHistoryRow => ({
+  revision: label,
+  date: date ?? '',
+  by: author ?? '',
+  text: text ?? '',
+})
