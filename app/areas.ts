@@ -80,6 +80,17 @@ export const areas: Area[] = [
     samples: ['/revisions/tarn?at=B&with=workshop-letters'],
   },
   {
+    name: 'Record',
+    path: '/record',
+    block: 'Set up',
+    count: ({ attributes }) => attributes.length,
+    finds: ({ attributes }) =>
+      attributes.map(({ id, name }) => ({
+        ...{ kind: 'attribute', name, detail: '', to: `/record?attribute=${id}` },
+      })),
+    samples: ['/record?attribute=stamp&document=BR-2024', '/record'],
+  },
+  {
     name: 'Scripts',
     path: '/scripts',
     block: 'Set up',

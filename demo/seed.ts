@@ -56,6 +56,8 @@ async function accountsOf(): Promise<Account[]> {
   }))
 }
 
+const daysAgo = (days: number) => () => new Date(Date.now() - days * 86_400_000)
+
 async function fill(db: Db, store: FileStore): Promise<void> {
   const accounts = await accountsOf()
   const put = (content: string | Uint8Array) => store.put(Readable.from([Buffer.from(content)]))
@@ -64,7 +66,7 @@ async function fill(db: Db, store: FileStore): Promise<void> {
     (one, other) => one.at.getTime() - other.at.getTime(),
   )
   const realNow = clock.now
-  const start = new Date(Date.now() - 366 * 86_400_000)
+  const start = daysAgo(366)()
   atomically(db, (tx) => {
     clock.now = () => start
     for (const account of accounts) tx.insert(peopleTable).values(account).run()
@@ -90,20 +92,20 @@ async function fill(db: Db, store: FileStore): Promise<void> {
       clock.now = () => at
       act(db, accounts)
     }
-    clock.now = () => new Date(Date.now() - 9 * 86_400_000)
+    clock.now = daysAgo(9)
     carry(db, accounts)
     relateAll(db, accounts[0]!)
   })
-  await writeFiles(db, store)
-  clock.now = realNow
+  await writeFiles(db, store, realNow)
 }
 
 /** Writes into the files what a year of acts has changed in their records, as the job for it would. */
-async function writeFiles(db: Db, store: FileStore): Promise<void> {
-  clock.now = () => new Date(Date.now() - 8 * 86_400_000)
+async function writeFiles(db: Db, store: FileStore, realNow: typeof clock.now): Promise<void> {
+  clock.now = daysAgo(8)
   const writing = { db, store, files: filesHere, isWorking: () => true }
   for (const { document } of pendingAfter(db, '', 10_000)) await upToDate(writing, document)
   db.delete(jobs).where(eq(jobs.kind, 'write-files')).run()
+  clock.now = realNow
 }
 
 /** Notes what refers to what, with one audit entry for each assembly. */

@@ -36,8 +36,8 @@ export const schemeIn = (configuration: Configuration, { scheme }: Lifecycle): R
 export const attributeOf = (configuration: Configuration, id: string): Attribute =>
   byId('attribute', configuration.attributes, id)
 /**
- * The attributes that a document's files are bound to: those of its class; the one that holds the revision is written by
- * the vault alone.
+ * The attributes that a document's files are bound to: those of its class; the one that holds the revision is written
+ * by the vault alone.
  */
 export function boundIn(
   configuration: Configuration,

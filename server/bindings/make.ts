@@ -68,7 +68,7 @@ function notHeld(
   return { kind: 'not-held', attribute: bound?.attribute.id ?? null, place, message }
 }
 
-/** Draws the blocks of a document's revisions: what was before the vault once for all, and what is live as it is now. */
+/** Draws the blocks of a document's revisions: what was before the vault once for all, what is live as it is now. */
 export async function drawBlocks(
   { db, store, files }: Writing,
   document: string,

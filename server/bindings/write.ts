@@ -28,8 +28,8 @@ const own: FileFinding['kind'][] = ['not-held', 'unreadable', 'misspelt']
 
 /**
  * Writes a document's record into its file where that says something else, and its register where the blocks of its
- * revisions stand on the sheet: a new content of the same version beside the ones before. What a file cannot hold is kept
- * as a finding, and the rest is written.
+ * revisions stand on the sheet: a new content of the same version beside the ones before. What a file cannot hold is
+ * kept as a finding, and the rest is written.
  * @param draws whether the blocks are drawn where they do not stand there yet
  * @returns whether anything was written
  */
