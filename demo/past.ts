@@ -49,10 +49,11 @@ async function pastOfDrawing(
 ): Promise<PastAct[]> {
   const title = `${random.pick(area.nouns)}, ${random.pick(sides)}`
   const fileName = `${number}.dxf`
-  const contentAt = async (revision: string, text: string) =>
-    store(
-      dxf({ number, title, revision, date: '', author: '', history: [{ revision, date: '', text }] }, random),
-    )
+  const history: { revision: string; date: string; text: string }[] = []
+  const contentAt = async (revision: string, text: string) => {
+    if (!history.some((row) => row.revision === revision)) history.push({ revision, date: '', text })
+    return store(dxf({ number, title, revision, date: '', author: '', history }, random))
+  }
   const author = (accounts: Account[]) =>
     accounts.filter((account) => account.groups.includes(area.group))[number.charCodeAt(5) % 4]!
   const oneOf = (group: string, salt: number) => (accounts: Account[]) =>
@@ -98,7 +99,7 @@ async function pastOfDrawing(
 
   for (let round = 0; round < 1 + random.below(3); round++) {
     const change = random.pick(changes)
-    const content = await contentAt(String(round), change)
+    const content = await contentAt('ABC'[round]!, change)
     then(6, (db, accounts, row) => checkOut(db, author(accounts), { number, change: row.change }))
     if (random.next() < 0.02) return acts
     then(2, (db, accounts, row) =>

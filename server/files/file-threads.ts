@@ -97,7 +97,7 @@ export class FileThreads {
 
   private async run(task: FileTask, size: number) {
     const seconds = secondsFor(size)
-    return this.pool.run(task, { signal: AbortSignal.timeout(seconds * 1000) }).catch((cause: Error) => {
+    return this.pool.run(task, { signal: AbortSignal.timeout(Math.ceil(seconds * 1000)) }).catch((cause: Error) => {
       throw breaks(cause, seconds) ?? cause
     })
   }

@@ -82,6 +82,11 @@ watch(
   width: 100%;
   height: min(46vh, 400px);
 }
+/* A hair is as thin as a screen can show it, however small the sheet is. */
+.paper :deep(path[fill='none']:not([stroke-dasharray])) {
+  vector-effect: non-scaling-stroke;
+  stroke-width: 1px;
+}
 .spot {
   position: absolute;
   padding: 0;

@@ -180,6 +180,8 @@ function lit(place: string) {
 .file {
   position: relative;
   overflow: hidden;
+  display: inline-flex;
+  align-items: center;
 }
 .file input {
   position: absolute;

@@ -43,7 +43,7 @@ const spelt = computed(() => spread.value?.misspelt.reduce((sum, { count }) => s
   <h3>
     In {{ spread?.files ?? '…' }} {{ ending }} files of
     <CommonPick
-      quiet
+      class="whose"
       :value="folder"
       label="Whose files"
       :options="folders"
@@ -118,6 +118,10 @@ const spelt = computed(() => spread.value?.misspelt.reduce((sum, { count }) => s
 </template>
 
 <style scoped>
+.whose {
+  width: 120px;
+  height: 22px;
+}
 .numbers {
   display: flex;
   flex-wrap: wrap;

@@ -10,6 +10,9 @@ const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
 const checked = (event: Event) => (event.target as HTMLInputElement).checked
 const types = Object.entries(attributeTypes).map(([value, { name }]) => ({ value, name }))
 const fields = computed(() => Object.keys(attributeTypes[props.attribute.type].fields))
+const usedBy = computed(() =>
+  uses.value.length > 2 ? `${uses.value[0]} and ${uses.value.length - 1} others` : uses.value.join(' and '),
+)
 const uses = computed(() => usesOf(store.drafted!, props.attribute.id))
 
 /** What only other types have is left behind. */
@@ -158,7 +161,8 @@ const initial = computed(() =>
     <span
       v-else
       class="soft"
-      >Used by {{ uses.join(', ') }}</span
+      :title="uses.join(', ')"
+      >Used by {{ usedBy }}</span
     >
   </p>
 </template>
