@@ -10,7 +10,7 @@ import { type JobContext, JobError, type JobKindModule } from '../jobs/job-kind'
 import { heldBy } from '../jobs/queue'
 import { fileStateOf, hasBlocks, markPending } from './pending'
 import { runOnPlaces } from './script'
-import { writeRecord, type Writing } from './write'
+import { type Outcome, writeRecord, type Writing } from './write'
 
 /** Documents that are fetched together. */
 const together = 50
@@ -100,21 +100,28 @@ async function workOn(
   if (task === 'refresh' && !hasBlocks(db, id))
     return { outcome: 'as it was', message: 'no blocks of revisions stand on its sheet' }
   try {
-    portion((tx) => markPending(tx, id))
-    const isWritten =
-      task === 'script'
-        ? await runOnPlaces(writing, id, scriptOf(db, script))
-        : await writeRecord(writing, id, task === 'draw')
-    const [finding] = fileStateOf(db, id).findings.filter(
-      ({ kind }) => kind === 'not-held' || kind === 'unreadable',
-    )
-    if (isWritten) return { outcome: 'written', message: finding?.message ?? null }
-    return finding
-      ? { outcome: 'not done', message: finding.message }
-      : { outcome: 'as it was', message: null }
+    const outcome = await settled(() => {
+      portion((tx) => markPending(tx, id))
+      if (task === 'script') return runOnPlaces(writing, id, scriptOf(db, script))
+      return writeRecord(writing, id, task === 'draw')
+    })
+    if (outcome === 'superseded') return { outcome: 'held', message: 'somebody is at work on it' }
+    const { findings } = fileStateOf(db, id)
+    const message = findings.find(({ kind }) => kind === 'not-held' || kind === 'unreadable')?.message ?? null
+    return { outcome: message !== null && outcome !== 'written' ? 'not done' : outcome, message }
   } catch (error) {
     if (!(error instanceof JobError)) throw error
     return { outcome: 'not done', message: error.message }
+  }
+}
+
+/** So often a document is begun again that somebody changes, or another job writes, meanwhile. */
+const mostTries = 10
+
+async function settled(attempt: () => Promise<Outcome>): Promise<Outcome> {
+  for (let tries = 1; ; tries++) {
+    const outcome = await attempt()
+    if (outcome !== 'superseded' || tries === mostTries) return outcome
   }
 }
 

@@ -8,13 +8,13 @@ import { contentOf, documentRowById, snapshot } from '../documents/rows'
 import { JobError } from '../jobs/job-kind'
 import { writeWhatCan, type Writing } from './make'
 import { hasBlocks, markPending } from './pending'
-import { keep, writeRecord } from './write'
+import { keep, type Outcome, writeRecord } from './write'
 
 /**
  * Runs a script on the places of a document's file: what it writes at places (`write('field:CHK', 'je')`) is written
  * there, in a new content of the same version. @throws JobError where it breaks off or refuses
  */
-export async function runOnPlaces(writing: Writing, id: string, script: Script): Promise<boolean> {
+export async function runOnPlaces(writing: Writing, id: string, script: Script): Promise<Outcome> {
   const { db, store } = writing
   // The record first, so that the script finds the file as it is to be.
   await writeRecord(writing, id)

@@ -1,4 +1,3 @@
-import { documentRowById } from '../documents/rows'
 import { FileThreads } from '../files/file-threads'
 import type { JobKindModule } from '../jobs/job-kind'
 import { countPending, pendingAfter } from './pending'
@@ -23,7 +22,7 @@ export const writeFilesJob: JobKindModule = {
         const few = pendingAfter(db, after, together)
         if (!few.length) return { done: `${written} of ${looked} files written` }
         for (const { document } of few) {
-          if (documentRowById(db, document) && (await writeRecord(writing, document))) written++
+          if ((await writeRecord(writing, document)) === 'written') written++
           looked++
           if (!progress(looked, looked + countPending(db))) return 'stopped'
         }

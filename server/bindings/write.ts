@@ -21,6 +21,9 @@ import { fileStateOf, hasBlocks, keepFindings, settle } from './pending'
 
 export type { Writing } from './make'
 
+/** What came of writing a file. */
+export type Outcome = 'written' | 'as it was' | 'superseded'
+
 /** The document was changed, or written, while its file was: what was written counts for nothing. */
 class SupersededError extends Error {}
 
@@ -31,9 +34,9 @@ const own: FileFinding['kind'][] = ['not-held', 'unreadable', 'misspelt']
  * revisions stand on the sheet: a new content of the same version beside the ones before. What a file cannot hold is
  * kept as a finding, and the rest is written.
  * @param draws whether the blocks are drawn where they do not stand there yet
- * @returns whether anything was written
+ * @returns what came of it; `superseded` where somebody else changed or wrote the document meanwhile
  */
-export async function writeRecord(writing: Writing, id: string, draws = false): Promise<boolean> {
+export async function writeRecord(writing: Writing, id: string, draws = false): Promise<Outcome> {
   const { db, store } = writing
   const row = documentRowById(db, id)
   const content = contentOf(db, id, row.version)
@@ -43,7 +46,6 @@ export async function writeRecord(writing: Writing, id: string, draws = false): 
     const made = await make(writing, row, content, store.path(content.sha256), withBlocks, left)
     return await keep(writing, row, content, made, withBlocks && !made.findings.some(isOfBlocks))
   } catch (error) {
-    if (error instanceof SupersededError) return false
     if (!isOfTheFile(error)) throw error
     const message = (error as Error).message
     const fault: FileFinding = { kind: 'unreadable', attribute: null, place: '', message }
@@ -104,7 +106,7 @@ export async function keep(
   before: Incoming,
   { written, findings, out }: Made,
   blocks: boolean,
-): Promise<boolean> {
+): Promise<Outcome> {
   let isNew = false
   const take = (tx: Tx, stored: Stored | undefined) => {
     const isAsItWas = documentRowById(tx, row.id).change === row.change && fileStateOf(tx, row.id).pending
@@ -114,9 +116,15 @@ export async function keep(
     keepFindings(tx, row.id, own, findings)
     settle(tx, row.id, blocks)
   }
-  if (out === null) await whenFree(() => atomically(db, (tx) => take(tx, undefined)))
-  else await takeIn({ db, store, isWorking }, createReadStream(out), Infinity, (stored) => take(db, stored))
-  return isNew
+  const vault = { db, store, isWorking }
+  try {
+    if (out === null) await whenFree(() => atomically(db, (tx) => take(tx, undefined)))
+    else await takeIn(vault, createReadStream(out), Infinity, (stored) => take(db, stored))
+  } catch (error) {
+    if (error instanceof SupersededError) return 'superseded'
+    throw error
+  }
+  return isNew ? 'written' : 'as it was'
 }
 
 /** Adds a later content to the document's newest version, with an entry in the trail. */

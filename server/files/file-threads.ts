@@ -97,9 +97,11 @@ export class FileThreads {
 
   private async run(task: FileTask, size: number) {
     const seconds = secondsFor(size)
-    return this.pool.run(task, { signal: AbortSignal.timeout(Math.ceil(seconds * 1000)) }).catch((cause: Error) => {
-      throw breaks(cause, seconds) ?? cause
-    })
+    return this.pool
+      .run(task, { signal: AbortSignal.timeout(Math.ceil(seconds * 1000)) })
+      .catch((cause: Error) => {
+        throw breaks(cause, seconds) ?? cause
+      })
   }
 
   /** Waits for what is on its way, and ends. */

@@ -1,16 +1,16 @@
 import { PDFDocument, rgb, StandardFonts } from '@cantoo/pdf-lib'
-import { dxf } from './dxf'
 import { image } from './image'
 import { pdf } from './pdf'
 import { plainText } from './plain-text'
 import { printable } from './printable'
+import { dxf, svg } from './sheet'
 import { RenderingError, type SheetKind } from './sheet-kind'
 
 export { RenderingError } from './sheet-kind'
 
 /** The kinds of files that have a sheet, by their endings. */
 const sheetKinds: Record<string, SheetKind> = {
-  ...{ pdf, dxf, png: image, jpg: image, jpeg: image },
+  ...{ pdf, dxf, svg, png: image, jpg: image, jpeg: image },
   ...{ txt: plainText, csv: plainText, md: plainText },
 }
 

@@ -24,6 +24,12 @@ describe('a PDF of a sheet', () => {
     expect(width).toBeGreaterThan(height)
     expect(Math.round(width)).toBe(1190)
   })
+  it('shows what the sheet shows, in letters of every script as far as the font has them', async () => {
+    const svg =
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 200 100"><text x="9" y="20">ϑ Jaw</text></svg>'
+    const [page] = await pagesOf(await renderPdf('a.svg', Buffer.from(svg), 'BR-1'))
+    expect(Math.round(page!.getWidth() / page!.getHeight())).toBe(2)
+  })
   it('is made of a PDF, page by page, with the stamp as its title', async () => {
     const source = await PDFDocument.create()
     for (const size of [300, 400]) source.addPage([size, 200])
@@ -41,6 +47,7 @@ describe('a PDF of a sheet', () => {
     ['a', '', 'a PDF cannot be made of a'],
     ['a.pdf', 'no PDF', 'the PDF cannot be read'],
     ['a.png', 'no picture', 'the picture cannot be read'],
+    ['a.svg', '<svg xmlns="http://www.w3.org/2000/svg"><g>', 'the drawing cannot be read'],
     ['a.dxf', '0\nSECTION\n2\nENTITIES\n0\nENDSEC\n0\nEOF\n', 'nothing in the drawing'],
   ])('is refused for %s with a reason', async (name, text, why) => {
     await expect(renderPdf(name, Buffer.from(text), 'x')).rejects.toThrow(why)

@@ -77,8 +77,10 @@ export async function startServer(data, { port, env = {} } = {}) {
 
 /** A reply as tests look at it. */
 async function answered(reply) {
-  const text = await reply.text()
+  const bytes = Buffer.from(await reply.arrayBuffer())
+  const text = bytes.toString('utf8')
   return {
+    bytes,
     status: reply.status,
     headers: reply.headers,
     text,
@@ -106,7 +108,7 @@ export function caller(url, own = {}) {
 /**
  * A signed-in caller of the API: `call(method, path, body)` answers { status, body }.
  * @returns {Promise<(method: string, path: string, body?: any, headers?: Record<string, string>) => Promise<{
- * status: number, headers: Headers, text: string, body: any }>>}
+ * status: number, headers: Headers, bytes: Buffer, text: string, body: any }>>}
  */
 export async function signIn(url, mail = 'mara.feldhaus@brackwater.example', password = 'ropeway-42') {
   const answer = await fetch(`${url}/api/session`, {
