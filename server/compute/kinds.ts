@@ -22,7 +22,7 @@ import { found } from '../documents/find'
 import { overview } from '../overview/queries'
 import type { Account } from '../directory/people'
 import { type ScriptTrial, tryScript } from '../scripts/try'
-import { previewOf, probeOf } from '../rendering/preview'
+import { comparisonOf, previewOf, probeOf } from '../rendering/preview'
 import { tasksOf, type TasksQuery } from '../tasks/queries'
 
 /** Work on what somebody typed, which could be made to be slow: it runs in a thread of its own, within a time. */
@@ -102,6 +102,11 @@ export const computations = {
   ),
   'draw-sheet': computation(15, 'drawing the sheet', (_, content: { path: string; fileName: string }) =>
     previewOf(content),
+  ),
+  'compare-sheets': computation(
+    30,
+    'laying the sheets over each other',
+    (_, asked: Parameters<typeof comparisonOf>[0]) => comparisonOf(asked),
   ),
   probe: computation(30, 'reading the file', (_, content: { path: string; fileName: string }) =>
     probeOf(content),

@@ -25,6 +25,7 @@ const listed = {
   folder: folderPath,
   revision: documents.revision,
   version: documents.version,
+  fileName: documents.fileName,
   changedAt: documents.changedAt,
   owner: documents.owner,
   creator: documents.creator,

@@ -38,7 +38,7 @@ export function versionToOpen(
 
 /** The same once everything that is to be written into its file has been. @throws Refusal */
 export async function currentVersion(
-  context: Omit<Writing, 'isWorking'> & { account: Account; runner: { isWorking: boolean } },
+  context: Omit<Writing, 'isWorking'> & { account: Account; runner: { isBringingIn: boolean } },
   number: string,
   asked: string,
   asItCameIn = false,
@@ -46,7 +46,7 @@ export async function currentVersion(
   const { db, account, runner } = context
   const read = () => versionToOpen(db, account, number, asked, asItCameIn)
   const { document } = read()
-  if (!asItCameIn) await upToDate({ ...context, isWorking: () => runner.isWorking }, document)
+  if (!asItCameIn) await upToDate({ ...context, isWorking: () => runner.isBringingIn }, document)
   return read()
 }
 

@@ -38,9 +38,9 @@ export class JobRunner {
     private readonly workerFile: string,
   ) {}
 
-  /** Whether a job is under way. */
-  get isWorking(): boolean {
-    return this.threads.size > 0
+  /** Whether long work is under way, which may be bringing contents in. What takes a moment announces its own. */
+  get isBringingIn(): boolean {
+    return this.threads.has('long')
   }
 
   /** Takes up what a former server left behind, and looks at the queue from then on. */

@@ -1,10 +1,18 @@
 import { type OpenFile, openFile } from '../../archive'
-import { drawSheet, drawSvg, type FileKind, formats, kindOf, readFile } from '../../core/formats'
+import {
+  compareSheets,
+  drawSheet,
+  drawSvg,
+  type FileKind,
+  formats,
+  kindOf,
+  readFile,
+} from '../../core/formats'
 import type { Probe } from '../../shared/answers'
 import { Refusal } from '../refusal'
 
 /** A stored content, or another file, under the name that it has outside. */
-interface Content {
+export interface Content {
   path: string
   fileName: string
 }
@@ -46,5 +54,27 @@ function sheetOf(file: OpenFile, kind: FileKind): string | null {
     return drawers[kind]?.(file).svg ?? null
   } catch {
     return null
+  }
+}
+
+/** Two sheets laid over each other, as SVG. @throws Refusal where one of them is no drawing in DXF */
+export function comparisonOf({ before, after }: { before: Content; after: Content }): string {
+  const [old, now] = [openFile(before.path), openFile(after.path)]
+  try {
+    for (const [file, { fileName }] of [
+      [old, before],
+      [now, after],
+    ] as const) {
+      const kind = kindOf(file, fileName)
+      if (kind !== 'dxf')
+        throw new Refusal(
+          'not-found',
+          `${fileName} is ${formats[kind].words}: DXF drawings alone are laid over each other`,
+        )
+    }
+    return compareSheets(old, now).svg
+  } finally {
+    old.close()
+    now.close()
   }
 }

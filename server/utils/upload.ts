@@ -22,7 +22,7 @@ export async function upload<T, Looked = undefined>(
   look?: (stored: Stored) => Promise<Looked>,
 ): Promise<T> {
   if (Number(getHeader(event, 'content-length') ?? 0) > limit) throw new TooLargeError(limit)
-  const vault = { db, store, isWorking: () => runner.isWorking }
+  const vault = { db, store, isWorking: () => runner.isBringingIn }
   const take = (stored: Stored, looked: Looked) => {
     if (stored.size === 0) throw new Refusal('invalid', 'the file is empty (0 bytes): choose the right one')
     return act(stored, looked)

@@ -13,6 +13,7 @@ export interface ListedDocument {
   folder: string
   revision: string | null
   version: number
+  fileName: string
   changedAt: string
   checkedOutBy: string | null
   register: Pick<RegisterRow, 'label' | 'origin' | 'was'>[]

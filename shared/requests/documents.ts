@@ -55,6 +55,11 @@ export class RecordRequest extends ChangeRequest {
   @IsRecordText() values!: Record<string, string | null>
 }
 
+/** The version that another one is laid over. */
+export class CompareVersionQuery {
+  @asNumber @IsInt() before!: number
+}
+
 /** Which content of a version is wanted: the newest, or the one that came in. */
 export class ContentQuery {
   @IsOptional() @IsIn(['came-in']) as?: 'came-in'

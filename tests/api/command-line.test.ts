@@ -145,11 +145,11 @@ describe('ilmenite condition, check and intake', () => {
     expect(ilmenite(['intake', 'read', archive, '--manifest', manifest]).answers[1]).toMatchObject({
       path: 'BR-1_C.dxf',
       size: 10,
-      kind: 'dxf',
+      kind: 'text',
       evidence: {
         revision: [{ value: 'C', source: 'name' }, { value: 'A' }, { value: 'B' }, { value: 'C' }],
       },
-      problems: [],
+      problems: [{ code: 'lying-ending' }],
     })
     const profile = put('profile.json', { folder: '/Grips', otherwise: 'issued' })
     expect(

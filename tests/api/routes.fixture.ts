@@ -214,6 +214,10 @@ export const examples: Record<string, Example> = {
   'GET documents/:number/acts': { of: requests.CommentQuery, query: { comment } },
   'GET documents/:number/versions/:version': { of: requests.ContentQuery, query: { as: 'came-in' } },
   'GET documents/:number/versions/:version/inside': {},
+  'GET documents/:number/versions/:version/compare': {
+    of: requests.CompareVersionQuery,
+    query: { before: 1 },
+  },
   'GET documents/:number/versions/:version/pdf': {},
   'GET documents/:number/versions/:version/sheet': {},
   'PUT documents/:number/check-in': {
@@ -290,7 +294,7 @@ export const examples: Record<string, Example> = {
     body: {
       ...{ patterns: ['{number}.{extension}'], folder: '/Grips', class: 'part', otherwise: 'issued' },
       states: [{ when: 'legacy_status == "drawn"', state: 'in-work' }],
-      ...{ columns: { number: 'No.' }, attributes: { title: 'title' } },
+      ...{ columns: { number: 'No.' }, attributes: { title: 'title' }, ranking: ['file', 'name'] },
     },
   },
   'POST intakes/:id/settle': {

@@ -8,6 +8,7 @@ const props = defineProps<{
   over: boolean
 }>()
 const emit = defineEmits<{ planAgain: [] }>()
+const working = ref(false)
 const left = computed(() =>
   ['ready', 'held', 'failed'].reduce((sum, status) => sum + (props.planned[status] ?? 0), 0),
 )
@@ -44,6 +45,20 @@ const left = computed(() =>
     </button>
   </p>
   <p v-if="planned.done"><NuxtLink :to="`/vault?intake=${intake}`">See them in the vault</NuxtLink></p>
+  <p v-if="over && planned.done">
+    <button
+      class="act"
+      @click="working = true"
+    >
+      Work on their files
+    </button>
+  </p>
+  <JobsFileWorkTray
+    v-if="working"
+    :work="{ intake }"
+    about="this intake"
+    @close="working = false"
+  />
 </template>
 
 <style scoped>

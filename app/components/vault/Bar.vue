@@ -4,7 +4,8 @@ import { stateName } from '~~/core/configuration'
 
 /** What the vault is filtered by, how much that is, and what is done with what is marked. */
 defineProps<{ total: number; isLeast: boolean; marked: number; adoption: string }>()
-const emit = defineEmits<{ unmark: []; file: [] }>()
+const emit = defineEmits<{ unmark: []; file: []; work: [] }>()
+const session = useSession()
 const store = useConfiguration()
 const configuration = computed(() => store.published!.configuration)
 const { asked, ask } = useVaultQuery()
@@ -83,6 +84,20 @@ useShortcuts([{ keys: '/', does: 'filter the table', run: () => field.value?.foc
       :to="adoption"
       >Adopt {{ marked ? `${marked} marked` : 'the folder’s labels' }}</NuxtLink
     >
+    <button
+      v-if="session.person?.administrator && (marked || asked.folder || asked.intake)"
+      class="act"
+      @click="emit('work')"
+    >
+      Work on files
+    </button>
+    <button
+      class="link"
+      :aria-pressed="Boolean(asked.sheets)"
+      @click="ask({ sheets: asked.sheets ? undefined : 'yes' })"
+    >
+      {{ asked.sheets ? 'hide sheets' : 'show sheets' }}
+    </button>
     <button
       v-if="marked"
       class="link"

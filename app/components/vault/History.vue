@@ -25,6 +25,7 @@ defineEmits<{ correct: [index: number]; rollBack: [version: number] }>()
     :versions="page.versions"
     :current="page.document.version"
     :path="path"
+    :number="page.document.number"
     @roll-back="$emit('rollBack', $event)"
   />
 </template>

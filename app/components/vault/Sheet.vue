@@ -1,33 +1,62 @@
 <script setup lang="ts">
-/** What the sheet of the current version looks like; nothing where none can be drawn. */
-const props = defineProps<{ path: (rest: string) => string; version: number; fileName: string }>()
-const isDrawn = computed(() => props.fileName.toLowerCase().endsWith('.dxf'))
-const source = computed(() => `/api/${props.path(`/versions/${props.version}/sheet`)}`)
-const failed = ref(false)
+import type { Version } from '~~/shared/answers'
+
+/** What the document's file looks like, at any version, alone or laid over another one. */
+const props = defineProps<{ path: (rest: string) => string; versions: Version[]; current: number }>()
+const shown = ref(props.current)
+const before = ref<number | null>(null)
+const version = computed(() => props.versions.find((one) => one.version === shown.value) ?? props.versions[0])
+const address = (asked: number) => `/api/${props.path(`/versions/${asked}`)}`
+const choices = computed(() =>
+  props.versions.map(({ version: value, revision }) => ({
+    value,
+    name: `version ${value}${revision ? `, ${revision}` : ''}`,
+  })),
+)
+const others = computed(() => choices.value.filter(({ value }) => value !== shown.value))
+const isSheet = computed(() => /\.(?:dxf|svg)$/i.test(version.value?.fileName ?? ''))
 </script>
 
 <template>
-  <section v-if="isDrawn">
-    <h2>Sheet</h2>
-    <p
-      v-if="failed"
-      class="soft"
-    >
-      The sheet of {{ fileName }} cannot be drawn: download the file.
-    </p>
-    <a
-      v-else
-      :href="source"
-      target="_blank"
-      title="Opens the sheet by itself, to be enlarged and printed"
-    >
-      <img
-        :src="source"
-        :alt="`Sheet of ${fileName}, version ${version}`"
-        loading="lazy"
-        @error="failed = true"
+  <section v-if="version">
+    <div class="bar">
+      <h2>File</h2>
+      <CommonPick
+        class="pick"
+        label="Which version is shown"
+        :value="shown"
+        :options="choices"
+        @pick="((shown = Number($event)), (before = null))"
       />
-    </a>
+      <CommonPick
+        v-if="others.length"
+        class="pick"
+        label="Laid over"
+        :value="before ?? ''"
+        :options="others"
+        empty="alone"
+        @pick="before = $event ? Number($event) : null"
+      />
+      <div class="grow" />
+      <a
+        v-if="isSheet"
+        :href="`${address(version.version)}/sheet`"
+        target="_blank"
+        >Open the sheet to print it</a
+      >
+    </div>
+    <FileCompared
+      v-if="before !== null"
+      :address="address"
+      :before="Math.min(before, shown)"
+      :after="Math.max(before, shown)"
+    />
+    <FilePreview
+      v-else
+      :address="address(version.version)"
+      :file-name="version.fileName"
+      :label="`${version.fileName}, version ${version.version}`"
+    />
   </section>
 </template>
 
@@ -35,14 +64,11 @@ const failed = ref(false)
 section {
   margin-top: 18px;
 }
-img {
-  display: block;
-  width: 100%;
-  height: 320px;
-  object-fit: contain;
-  object-position: left center;
-  /* Paper is white in the dark, too. */
-  background: #fff;
-  border: 1px solid var(--line);
+.bar {
+  gap: 10px;
+  margin-bottom: 6px;
+}
+.pick {
+  width: 130px;
 }
 </style>

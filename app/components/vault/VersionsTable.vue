@@ -3,7 +3,7 @@ import type { Version } from '~~/shared/answers'
 import { dayOf, sizeInWords } from '~/format'
 
 /** A document's chain of versions, each to be downloaded, the earlier ones to be rolled back to. */
-defineProps<{ versions: Version[]; current: number; path: (rest: string) => string }>()
+defineProps<{ versions: Version[]; current: number; path: (rest: string) => string; number: string }>()
 const emit = defineEmits<{ rollBack: [version: number] }>()
 </script>
 
@@ -29,7 +29,16 @@ const emit = defineEmits<{ rollBack: [version: number] }>()
         v-for="version in versions"
         :key="version.version"
       >
-        <td class="mono right">{{ version.version }}</td>
+        <td class="mono right number">
+          <span tabindex="0">{{ version.version }}</span>
+          <FileThumb
+            v-if="number"
+            class="glance"
+            :number="number"
+            :version="version.version"
+            :file-name="version.fileName"
+          />
+        </td>
         <td class="name">
           <a
             class="clip"
@@ -74,6 +83,25 @@ const emit = defineEmits<{ rollBack: [version: number] }>()
 <style scoped>
 .versions td {
   max-width: 0;
+}
+/* What a version looks like stands beside its number while the pointer or the focus is there. */
+.number {
+  position: relative;
+}
+.glance {
+  display: none;
+  position: absolute;
+  z-index: 5;
+  left: 100%;
+  top: 0;
+  width: 220px;
+  height: 150px;
+  max-width: none;
+  box-shadow: var(--el-box-shadow-light);
+}
+.number:hover .glance,
+.number:focus-within .glance {
+  display: block;
 }
 .name {
   width: 34%;

@@ -158,8 +158,8 @@ useShortcuts([
     <VaultSheet
       :key="document.version"
       :path="path"
-      :version="document.version"
-      :file-name="document.fileName"
+      :versions="page.versions"
+      :current="document.version"
     />
     <template v-if="page.history">
       <h2 class="next">Audit trail</h2>

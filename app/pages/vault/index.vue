@@ -8,7 +8,9 @@ type Row = DocumentListing['rows'][number]
 const store = useConfiguration()
 useTitle('Vault')
 const configuration = computed(() => store.published!.configuration)
-const columns = [
+const { asked, query, ask } = useVaultQuery()
+const columns = computed(() => [
+  ...(asked.value.sheets ? [{ key: 'sheet', label: 'Sheet', width: '96px' }] : []),
   { key: 'marked', label: '', width: '18px' },
   { key: 'number', label: 'Number', width: '112px', sort: true },
   { key: 'title', label: 'Title', width: 'minmax(120px, 1fr)', sort: true },
@@ -19,8 +21,7 @@ const columns = [
   { key: 'folder', label: 'Folder', width: '96px', sort: true },
   { key: 'changed', label: 'Changed', width: '84px', sort: true },
   { key: 'holder', label: 'Checked out by', width: '118px' },
-]
-const { asked, query, ask } = useVaultQuery()
+])
 const sortBy = (key: string) =>
   ask({
     sort: key,
@@ -50,10 +51,22 @@ const adoption = computed(() =>
     : `/adoption?folder=${encodeURIComponent(asked.value.folder ?? '')}`,
 )
 const filing = ref(false)
+const working = ref(false)
+/** The documents whose files are worked on: those that are marked, or else what the list is of. */
+const set = computed(() => {
+  if (marked.value.length) return { numbers: marked.value }
+  const { folder, intake } = asked.value
+  return { ...(folder ? { folder } : {}), ...(intake ? { intake } : {}) }
+})
 useShortcuts([
   { keys: 'N', does: 'file a new document', run: () => (filing.value = true) },
   { keys: 'Enter', does: 'open the selected document' },
   { keys: 'Space', does: 'mark the selected document' },
+  {
+    keys: 'S',
+    does: 'show what the sheets look like, or hide it',
+    run: () => void ask({ sheets: asked.value.sheets ? undefined : 'yes' }),
+  },
   {
     keys: 'A',
     does: 'adopt the labels of what is marked, or of the folder',
@@ -71,6 +84,7 @@ useShortcuts([
       :adoption="adoption"
       @unmark="marked = []"
       @file="filing = true"
+      @work="working = true"
     />
     <CommonPagedTable
       class="fill"
@@ -82,12 +96,20 @@ useShortcuts([
       :selected="chosen?.id"
       :sort="String(query.sort)"
       :descending="query.descending === 'true'"
+      :row-height="asked.sheets ? 66 : 30"
       @sort="sortBy"
       @select="chosen = $event"
       @mark="mark($event.number)"
       @open="open"
       @total="total = $event"
     >
+      <template #sheet="{ row }"
+        ><FileThumb
+          class="thumb"
+          :number="row.number"
+          :version="row.version"
+          :file-name="row.fileName"
+      /></template>
       <template #marked="{ row }"
         ><input
           type="checkbox"
@@ -135,8 +157,14 @@ useShortcuts([
         </div></template
       >
     </CommonPagedTable>
+    <JobsFileWorkTray
+      v-if="working"
+      :work="set"
+      :about="marked.length ? `${marked.length} marked` : (asked.folder ?? 'this intake')"
+      @close="working = false"
+    />
     <VaultFilingTray
-      v-if="filing"
+      v-else-if="filing"
       @close="filing = false"
       @filed="open({ number: $event } as Row)"
     />

@@ -69,7 +69,7 @@ export function fileDocument(
   content: Incoming,
   comment: string | null,
   at = now(),
-): { number: string; findings: FileFinding[] } {
+): { number: string; findings?: FileFinding[] } {
   return atomically(db, (tx) => {
     const { configuration } = published(tx)
     const inFile = asked.looked && heldTo(configuration.attributes, {}, asked.looked)
@@ -95,7 +95,7 @@ export function fileDocument(
     })
     const findings = asked.looked ? keepSaid(tx, row.id, asked.looked, own) : []
     followUp(tx, row.id, commands)
-    return { number: row.number, findings }
+    return { number: row.number, ...(findings.length ? { findings } : {}) }
   })
 }
 

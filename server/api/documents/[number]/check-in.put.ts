@@ -15,7 +15,8 @@ export default route('person', async (context) => {
     context,
     (stored, looked: Looked | undefined) => {
       const content = { ...stored, fileName }
-      return { done: true, findings: checkIn(db, account, chosen, content, comment ?? null, looked) }
+      const findings = checkIn(db, account, chosen, content, comment ?? null, looked)
+      return { done: true, ...(findings.length ? { findings } : {}) }
     },
     (stored) => lookInto(context, attributes, { ...stored, fileName }, before),
   )

@@ -1,0 +1,17 @@
+import { CompareVersionQuery } from '../../../../../../shared/requests'
+import { currentVersion } from '../../../../../documents/version-to-open'
+import { requireSound } from '../../../../../utils/download'
+import { sendDrawing } from '../../../../../utils/drawing'
+
+/** The sheet of a version laid over that of another one. */
+export default route('person', async (context) => {
+  const { event, store, computer } = context
+  const content = async (asked: string) => {
+    const version = await currentVersion(context, part(event, 'number'), asked)
+    await requireSound(store, version, `version ${version.version}`)
+    return { path: store.path(version.sha256), fileName: version.fileName }
+  }
+  const { before: asked } = query(event, CompareVersionQuery)
+  const [before, after] = [await content(String(asked)), await content(part(event, 'version'))]
+  return sendDrawing(event, await computer.compute('compare-sheets', { before, after }))
+})
