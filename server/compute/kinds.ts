@@ -100,7 +100,7 @@ export const computations = {
   tasks: quick('the tasks', (db, { account, query }: { account: Account; query: TasksQuery }) =>
     consistently(db, () => tasksOf(db, account, query)),
   ),
-  'draw-sheet': computation(15, 'drawing the sheet', (_, content: { path: string; fileName: string }) =>
+  'draw-sheet': computation(15, 'drawing the sheet', (_, content: Parameters<typeof previewOf>[0]) =>
     previewOf(content),
   ),
   'compare-sheets': computation(

@@ -24,11 +24,11 @@ const drawers: Partial<Record<FileKind, (file: OpenFile) => { svg: string }>> = 
 }
 
 /** The sheet of a content as SVG of our own making: nothing in it is run. @throws Refusal for other kinds. */
-export function previewOf({ path, fileName }: Content): string {
+export function previewOf({ path, fileName, isSmall }: Content & { isSmall?: boolean }): string {
   const file = openFile(path)
   try {
     const kind = kindOf(file, fileName)
-    const draw = drawers[kind]
+    const draw = isSmall && kind === 'dxf' ? drawThumbnail : drawers[kind]
     if (draw) return draw(file).svg
     const why = `${fileName} is ${formats[kind].words}, of which no sheet is drawn: download it`
     throw new Refusal('not-found', why)

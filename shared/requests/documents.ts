@@ -55,6 +55,11 @@ export class RecordRequest extends ChangeRequest {
   @IsRecordText() values!: Record<string, string | null>
 }
 
+/** Whether a sheet is wanted as a small picture. */
+export class SheetQuery {
+  @IsOptional() @IsIn(['small']) size?: 'small'
+}
+
 /** The version that another one is laid over. */
 export class CompareVersionQuery {
   @asNumber @IsInt() before!: number

@@ -219,7 +219,7 @@ export const examples: Record<string, Example> = {
     query: { before: 1 },
   },
   'GET documents/:number/versions/:version/pdf': {},
-  'GET documents/:number/versions/:version/sheet': {},
+  'GET documents/:number/versions/:version/sheet': { of: requests.SheetQuery, query: { size: 'small' } },
   'PUT documents/:number/check-in': {
     of: requests.CheckInQuery,
     query: { change, fileName: 'a.dxf', comment },

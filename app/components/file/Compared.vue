@@ -51,7 +51,7 @@ const differing = computed(() => rows.value.filter((row) => row.before !== row.a
       v-html="svg"
     />
   </FilePanZoom>
-  <p class="key">
+  <p class="legend">
     <span class="added">━ added in version {{ after }}</span>
     <span class="removed">╌ removed since version {{ before }}</span>
     <span class="soft">━ in both</span>
@@ -91,7 +91,7 @@ const differing = computed(() => rows.value.filter((row) => row.before !== row.a
   width: 100%;
   height: 100%;
 }
-.key {
+.legend {
   display: flex;
   gap: 18px;
   margin: 4px 0 8px;

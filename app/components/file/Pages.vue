@@ -10,7 +10,7 @@ const canvas = ref<HTMLCanvasElement>()
 const pages = ref(0)
 const page = ref(1)
 /** Pages are drawn as fine as this many points of the screen across. */
-const fineness = 1600
+const fineness = 1000
 let book: pdfjs.PDFDocumentProxy | undefined
 
 async function open() {
@@ -50,7 +50,10 @@ onBeforeUnmount(() => void book?.loadingTask.destroy())
 </script>
 
 <template>
-  <FilePanZoom :label="label">
+  <FilePanZoom
+    :label="label"
+    style="--frame: 520px"
+  >
     <canvas
       ref="canvas"
       :aria-label="`${label}, page ${page}`"

@@ -91,7 +91,7 @@ function press(event: KeyboardEvent) {
 <style scoped>
 .frame {
   position: relative;
-  height: 340px;
+  height: var(--frame, 340px);
   overflow: hidden;
   border: 1px solid var(--line);
   /* Paper is white in the dark, too. */

@@ -6,7 +6,7 @@ const props = defineProps<{ number: string; version: number; fileName: string }>
 const failed = ref(false)
 const isDrawn = computed(() => viewOf(props.fileName) === 'drawn' && !failed.value)
 const source = computed(
-  () => `/api/documents/${encodeURIComponent(props.number)}/versions/${props.version}/sheet`,
+  () => `/api/documents/${encodeURIComponent(props.number)}/versions/${props.version}/sheet?size=small`,
 )
 </script>
 

@@ -73,7 +73,7 @@ useShortcuts([{ keys: '/', does: 'filter the table', run: () => field.value?.foc
       {{ fromElsewhere }} ×
     </button>
     <span
-      class="soft"
+      class="soft once"
       role="status"
       >{{ total.toLocaleString('en') }}{{ isLeast ? ' or more' : '' }} documents</span
     >
@@ -82,7 +82,7 @@ useShortcuts([{ keys: '/', does: 'filter the table', run: () => field.value?.foc
       v-if="marked || asked.folder"
       class="act link-act"
       :to="adoption"
-      >Adopt {{ marked ? `${marked} marked` : 'the folder’s labels' }}</NuxtLink
+      >Adopt {{ marked ? `${marked} marked` : 'its labels' }}</NuxtLink
     >
     <button
       v-if="session.person?.administrator && (marked || asked.folder || asked.intake)"
@@ -96,7 +96,7 @@ useShortcuts([{ keys: '/', does: 'filter the table', run: () => field.value?.foc
       :aria-pressed="Boolean(asked.sheets)"
       @click="ask({ sheets: asked.sheets ? undefined : 'yes' })"
     >
-      {{ asked.sheets ? 'hide sheets' : 'show sheets' }}
+      sheets
     </button>
     <button
       v-if="marked"
@@ -116,10 +116,10 @@ useShortcuts([{ keys: '/', does: 'filter the table', run: () => field.value?.foc
 
 <style scoped>
 .filter {
-  width: 220px;
+  width: 150px;
 }
 .narrow {
-  width: 130px;
+  width: 104px;
 }
 .link-act {
   text-decoration: none;

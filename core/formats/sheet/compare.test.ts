@@ -22,7 +22,7 @@ describe('sheets laid over each other', () => {
     expect([added, removed]).toEqual([2, 2])
     expect(group(svg, 'same')).toContain('M0 0L0 -10')
     expect(group(svg, 'removed')).toMatch(/M5 0L5 -10.*stroke-dasharray.*>A</s)
-    expect(group(svg, 'added')).toMatch(/M7 0L7 -10.*>B</s)
+    expect(group(svg, 'added')).toMatch(/M7 0L7 -10.*fill="#4c3f73">.*>B</s)
   })
   it('count a piece as often as it stands there', () => {
     const { added, removed } = compareSheets(drawing(line(0)), drawing(line(0), line(0), line(0)))

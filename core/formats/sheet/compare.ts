@@ -52,7 +52,7 @@ function line(paths: string[], look: Look): string {
 }
 
 const coloured = (part: string, look: Look): string =>
-  part.replace(/ (fill|stroke)="#[\da-f]{3,8}"/gi, ` $1="${looks[look].colour}"`)
+  part.replace(/ (fill|stroke)="(?!none"|url\()[^"]*"/g, ` $1="${looks[look].colour}"`)
 
 /** What both need to be seen whole, with a margin. */
 function viewOf({ box: one }: Pieces, { box: other }: Pieces): string {

@@ -221,13 +221,14 @@ export class Pen {
     return { lines, filled: [...this.parts, ...this.windows.map((window) => window(1))], box: this.box }
   }
 
-  sheet(): Sheet {
+  /** @param paper how wide the sheet is taken to be, in millimetres: lines are as thick as on such a one */
+  sheet(paper = paperWidth): Sheet {
     const isEmpty = this.box.left > this.box.right
     const { left, right, top, bottom } = isEmpty ? { left: 0, right: 1, top: 1, bottom: 0 } : this.box
     const [width, height] = [Math.max(right - left, 1e-3), Math.max(top - bottom, 1e-3)]
     const margin = Math.max(width, height) / 100
     const view = [left - margin, -top - margin, width + 2 * margin, height + 2 * margin].map(round).join(' ')
-    const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${view}" font-family="sans-serif" stroke-linecap="round" stroke-linejoin="round">\n${this.content(Math.max(width, height) / paperWidth)}\n</svg>\n`
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${view}" font-family="sans-serif" stroke-linecap="round" stroke-linejoin="round">\n${this.content(Math.max(width, height) / paper)}\n</svg>\n`
     return { svg, width, height, left: this.left, isCut: this.drawing.isCut || this.shapes > mostShapes }
   }
 }

@@ -8,6 +8,12 @@ export type { Pieces, Sheet } from './pen'
 /** Draws a DXF drawing as SVG: its paper where something stands on it, else its model. */
 export const drawSheet = (source: Source): Sheet => penOf(source).sheet()
 
+/** The same for a small picture of it, with lines that are still seen there. */
+export const drawThumbnail = (source: Source): Sheet => penOf(source).sheet(thumbnailWidth)
+
+/** In millimetres. */
+const thumbnailWidth = 30
+
 /** The same, piece by piece. */
 export const piecesOf = (source: Source): Pieces => penOf(source).pieces()
 
