@@ -3,6 +3,7 @@ import {
   compareSheets,
   drawSheet,
   drawSvg,
+  drawThumbnail,
   type FileKind,
   formats,
   kindOf,
