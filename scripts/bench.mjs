@@ -5,6 +5,7 @@ import { build, installPackages } from './prepare.mjs'
 
 installPackages()
 build()
+const { benchDrawing } = await import('../bench/drawing.mjs')
 const { benchFiles } = await import('../bench/files.mjs')
 const { benchIntake } = await import('../bench/intake.mjs')
 const { benchConditions } = await import('../bench/conditions.mjs')
@@ -24,6 +25,7 @@ const lines = [
   await benchLetters(),
   ...(await benchRights()),
   ...(await benchFiles()),
+  benchDrawing(),
   await benchIntake(),
   await benchVault(),
   ...(await benchMillion()),

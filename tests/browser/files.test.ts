@@ -17,7 +17,9 @@ beforeEach(() => signInOn(at.page, at.url))
 
 /** Chooses a file as somebody would. */
 async function choose(label: string, path: string) {
-  const input = (await at.page.waitForSelector(labelled(label))) as ElementHandle<HTMLInputElement>
+  const input = (await at.page.waitForSelector(
+    `input[aria-label="${label}"]`,
+  )) as ElementHandle<HTMLInputElement>
   await input.uploadFile(path)
 }
 const filed = async (number: string, fileName: string, content: Buffer | string, as = 'jonas.eckhart') => {

@@ -4,6 +4,15 @@ export interface Point {
   y: number
 }
 
+/** An arc of an ellipse: `across` and `up` are its half axes as vectors, angles are in degrees, to the left. */
+export interface Curve {
+  centre: Point
+  across: Point
+  up: Point
+  from: number
+  to: number
+}
+
 /** Points for a full turn. */
 const fullTurn = 72
 const radians = Math.PI / 180
@@ -12,11 +21,15 @@ const radians = Math.PI / 180
 export function arc(centre: Point, across: Point, up: Point, from: number, to: number): Point[] {
   const sweep = to <= from ? to - from + 360 : to - from
   const count = Math.max(2, Math.ceil((Math.min(sweep, 360) / 360) * fullTurn))
-  return Array.from({ length: count + 1 }, (_, index) => {
+  const points = new Array<Point>(count + 1)
+  for (let index = 0; index <= count; index++) {
     const angle = (from + (sweep * index) / count) * radians
-    const [cosine, sine] = [Math.cos(angle), Math.sin(angle)]
-    return { x: centre.x + across.x * cosine + up.x * sine, y: centre.y + across.y * cosine + up.y * sine }
-  })
+    const cosine = Math.cos(angle)
+    const sine = Math.sin(angle)
+    const x = centre.x + across.x * cosine + up.x * sine
+    points[index] = { x, y: centre.y + across.y * cosine + up.y * sine }
+  }
+  return points
 }
 
 export const circleArc = (centre: Point, radius: number, from: number, to: number): Point[] =>

@@ -1,6 +1,10 @@
 import { escaped } from '../xml'
+import { arc, type Curve } from './curves'
+import type { Pieces, Sheet } from './drawn'
 import { type Drawing, type DrawingEntity, numberAt, textAt } from './entities'
 import { growth, identity, mapped, type Matrix, moved, scaled, times, turned } from './matrix'
+import { round } from './round'
+import { svgArc } from './svg-arc'
 import { drawers, fromBehind, polyline, type Shape } from './shapes'
 import { ink, type Style, Styles } from './style'
 
@@ -10,25 +14,6 @@ const paperWidth = 420
 const deepest = 16
 /** The most shapes of a sheet: blocks in blocks multiply. */
 const mostShapes = 400_000
-/** A sheet that was drawn. */
-export interface Sheet {
-  svg: string
-  /** In units of the drawing. */
-  width: number
-  height: number
-  /** Types of entities that stand in the drawing and are not drawn, each with how many there are. */
-  left: Map<string, number>
-  /** More stood in the drawing than is drawn. */
-  isCut: boolean
-}
-
-/** What a sheet is made of: lines and whatever is filled, each as it is drawn, and the box around all. */
-export interface Pieces {
-  lines: string[]
-  filled: string[]
-  box: { left: number; top: number; right: number; bottom: number }
-}
-
 export const plain: Style = { colour: ink, weight: 0.25, dashes: [] }
 
 /** Draws entities, and knows what was drawn. */
@@ -109,12 +94,8 @@ export class Pen {
   private put(shapes: readonly Shape[], matrix: Matrix, style: Style): void {
     for (const shape of shapes) {
       if (++this.shapes > mostShapes) return
-      if (shape.kind === 'line')
-        this.line(
-          shape.points.map((point) => mapped(matrix, point)),
-          matrix,
-          style,
-        )
+      if (shape.kind === 'line') this.stroke(this.path(shape.points, matrix), matrix, style)
+      else if (shape.kind === 'curve') this.stroke(this.curve(shape, matrix), matrix, style)
       else if (shape.kind === 'area') this.area(shape, matrix, style)
       else this.words(shape, matrix, style)
     }
@@ -128,28 +109,45 @@ export class Pen {
     if (y > box.top) box.top = y
   }
 
-  private path(points: readonly { x: number; y: number }[]): string {
-    return points
-      .map((point, index) => {
-        this.grow(point)
-        return `${index ? 'L' : 'M'}${round(point.x)} ${round(-point.y)}`
-      })
-      .join('')
+  /** A chain of points as SVG has it. Most of a drawing is points: nothing is made for each of them but its text. */
+  private path(points: readonly { x: number; y: number }[], matrix: Matrix): string {
+    const [a, b, c, d, e, f] = matrix
+    const { box } = this
+    let path = ''
+    for (let index = 0; index < points.length; index++) {
+      const point = points[index]!
+      const x = a * point.x + c * point.y + e
+      const y = b * point.x + d * point.y + f
+      if (x < box.left) box.left = x
+      if (x > box.right) box.right = x
+      if (y < box.bottom) box.bottom = y
+      if (y > box.top) box.top = y
+      path += (index ? 'L' : 'M') + round(x) + ' ' + round(-y)
+    }
+    return path
+  }
+
+  /** An arc as SVG has it; a flat one as a line through points. */
+  private curve(shape: Curve, matrix: Matrix): string {
+    const drawn = svgArc(shape, matrix)
+    if (!drawn) return this.path(arc(shape.centre, shape.across, shape.up, shape.from, shape.to), matrix)
+    const { path, at, sweep } = drawn
+    // Near enough to know what has to be seen: a margin is left around it.
+    for (let step = 0; step <= 12; step++) this.grow(at(shape.from + (sweep * step) / 12))
+    return path
   }
 
   /** Lines of one look are one path. */
-  private line(points: { x: number; y: number }[], matrix: Matrix, style: Style): void {
+  private stroke(path: string, matrix: Matrix, style: Style): void {
     const dashes = style.dashes.map((length) => round(length * growth(matrix))).join(' ')
     const look = `${style.colour} ${style.weight} ${dashes}`
     const known = this.lines.get(look)
-    if (known) known.paths.push(this.path(points))
-    else this.lines.set(look, { style, dashes, paths: [this.path(points)] })
+    if (known) known.paths.push(path)
+    else this.lines.set(look, { style, dashes, paths: [path] })
   }
 
   private area(shape: Extract<Shape, { kind: 'area' }>, matrix: Matrix, { colour }: Style): void {
-    const path = shape.rings
-      .map((ring) => `${this.path(ring.map((point) => mapped(matrix, point)))}Z`)
-      .join('')
+    const path = shape.rings.map((ring) => `${this.path(ring, matrix)}Z`).join('')
     const fill = shape.pattern ? this.pattern(shape.pattern, matrix, colour) : colour
     this.parts.push(`<path d="${path}" fill="${fill}" fill-rule="evenodd"/>`)
   }
@@ -236,6 +234,3 @@ export class Pen {
 /** Where a field is that nothing stands in: as long as a short word, and not to be seen. */
 const emptyField = (size: number): string =>
   `width="${round(size * 6)}" height="${round(size)}" fill="none" stroke="none"`
-
-/** Four digits behind the point are enough for a sheet of a kilometre. */
-const round = (value: number): number => Math.round(value * 10_000) / 10_000

@@ -1,11 +1,12 @@
 import { plainParagraphs, plainText } from '../dxf/text'
-import { arc, chain, circleArc, type Point, spline, through } from './curves'
+import { chain, type Curve, type Point, spline, through } from './curves'
 import { type DrawingEntity, numberAt, numbersAt, pointsAt, textAt } from './entities'
 import { hatchRings } from './hatch'
 
 /** What is drawn: a line through points, an area, or words. */
 export type Shape =
   | { kind: 'line'; points: Point[] }
+  | ({ kind: 'curve' } & Curve)
   | { kind: 'area'; rings: Point[][]; pattern?: { angle: number; distance: number } }
   | Words
 
@@ -33,6 +34,7 @@ const pointAt = (entity: DrawingEntity, code: number): Point => ({
   x: numberAt(entity, code),
   y: numberAt(entity, code + 10),
 })
+const curve = (one: Curve): Shape[] => [{ kind: 'curve', ...one }]
 const line = (points: Point[]): Shape[] => (points.length ? [{ kind: 'line', points }] : [])
 const isFlag = (entity: DrawingEntity, bit: number): boolean => (numberAt(entity, 70) & bit) > 0
 
@@ -42,7 +44,18 @@ function ellipse(entity: DrawingEntity): Shape[] {
     (angle) => (angle * 180) / Math.PI,
   )
   const up = { x: -across.y * ratio, y: across.x * ratio }
-  return line(arc(pointAt(entity, 10), across, up, from!, to!))
+  return curve({ centre: pointAt(entity, 10), across, up, from: from!, to: to! })
+}
+
+function round(entity: DrawingEntity, from: number, to: number): Shape[] {
+  const radius = numberAt(entity, 40)
+  return curve({
+    centre: pointAt(entity, 10),
+    across: { x: radius, y: 0 },
+    up: { x: 0, y: radius },
+    from,
+    to,
+  })
 }
 
 /** Each vertex of a light polyline begins with its x; its bulge stands behind it. */
@@ -142,9 +155,8 @@ function hatch(entity: DrawingEntity): Shape[] {
 export const drawers: Record<string, Drawer> = {
   LINE: (entity) => line([pointAt(entity, 10), pointAt(entity, 11)]),
   POINT: (entity) => line([pointAt(entity, 10), pointAt(entity, 10)]),
-  CIRCLE: (entity) => line(circleArc(pointAt(entity, 10), numberAt(entity, 40), 0, 360)),
-  ARC: (entity) =>
-    line(circleArc(pointAt(entity, 10), numberAt(entity, 40), numberAt(entity, 50), numberAt(entity, 51))),
+  CIRCLE: (entity) => round(entity, 0, 360),
+  ARC: (entity) => round(entity, numberAt(entity, 50), numberAt(entity, 51)),
   ELLIPSE: ellipse,
   LWPOLYLINE: lightPolyline,
   SPLINE: splineShape,

@@ -1,9 +1,10 @@
 import type { Source } from '../source'
 import { type DrawingEntity, numberAt, readEntities } from './entities'
 import { identity } from './matrix'
-import { Pen, type Pieces, plain, type Sheet } from './pen'
+import type { Pieces, Sheet } from './drawn'
+import { Pen, plain } from './pen'
 
-export type { Pieces, Sheet } from './pen'
+export type { Pieces, Sheet } from './drawn'
 
 /** Draws a DXF drawing as SVG: its paper where something stands on it, else its model. */
 export const drawSheet = (source: Source): Sheet => penOf(source).sheet()
