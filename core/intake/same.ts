@@ -43,7 +43,8 @@ export function sameContent(
     for (const file of same) {
       held.add(file.number!)
       const own = byRevision.get(revisionKey(file))!.length
-      file.conflicts.push(conflictOf(file, firstOthers(file, same), same.length - own))
+      // First of all: a wrong file explains whatever else is said of it.
+      file.conflicts.unshift(conflictOf(file, firstOthers(file, same), same.length - own))
     }
   }
   for (const document of documents) if (held.has(document.number)) document.ready = false

@@ -326,7 +326,7 @@ describe('an intake', () => {
       ['BR-1049', 'same-revision-twice'],
       ['BR-1049', 'same-revision-twice'],
       ['BR-1050', 'same-content'],
-      ['BR-1051', 'sources-disagree'],
+      ['BR-1051', 'same-content'],
       ['BR-1052', 'unreadable'],
       ['BR-1053', 'empty-file'],
       ['BR-1054', 'sources-disagree'],

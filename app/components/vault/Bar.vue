@@ -31,7 +31,7 @@ useShortcuts([{ keys: '/', does: 'filter the table', run: () => field.value?.foc
 </script>
 
 <template>
-  <div class="bar">
+  <div class="bar wrapping">
     <h1>Vault</h1>
     <input
       ref="field"
@@ -82,7 +82,7 @@ useShortcuts([{ keys: '/', does: 'filter the table', run: () => field.value?.foc
       v-if="marked || asked.folder"
       class="act link-act"
       :to="adoption"
-      >Adopt {{ marked ? `${marked} marked` : 'its labels' }}</NuxtLink
+      >Adopt {{ marked ? `${marked} marked` : 'the folder’s labels' }}</NuxtLink
     >
     <button
       v-if="session.person?.administrator && (marked || asked.folder || asked.intake)"
@@ -115,11 +115,15 @@ useShortcuts([{ keys: '/', does: 'filter the table', run: () => field.value?.foc
 </template>
 
 <style scoped>
+.wrapping {
+  flex-wrap: wrap;
+  gap: 6px 8px;
+}
 .filter {
-  width: 150px;
+  width: 140px;
 }
 .narrow {
-  width: 104px;
+  width: 98px;
 }
 .link-act {
   text-decoration: none;
