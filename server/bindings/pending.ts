@@ -63,11 +63,15 @@ export function queueWriting(tx: Tx): void {
     .where(and(eq(jobs.kind, 'write-files'), eq(jobs.status, 'queued')))
     .limit(1)
     .get()
-  if (!waits)
-    enqueue(tx, {
-      ...{ kind: 'write-files', subject: 'files', subjectName: 'records that changed', personId: '' },
-      priority: 3,
-    })
+  if (waits) return
+  // One that is done says nothing to anybody.
+  tx.delete(jobs)
+    .where(and(eq(jobs.kind, 'write-files'), eq(jobs.status, 'done')))
+    .run()
+  enqueue(tx, {
+    ...{ kind: 'write-files', subject: 'files', subjectName: 'records that changed', personId: '' },
+    priority: 3,
+  })
 }
 
 /** Documents whose files have to be written, after an id. */

@@ -52,11 +52,19 @@ export type Files = Pick<FileThreads, 'read' | 'write' | 'draw'>
 export class FileThreads {
   private readonly pool: Piscina<FileTask, FileAnswer[FileTask['kind']]>
 
-  /** @param workerFile where the thread's program is, if not beside the one that runs */
-  constructor(workerFile = fileURLToPath(new URL('./file-worker.mjs', import.meta.url))) {
+  /**
+   * @param workerFile where the thread's program is, if not beside the one that runs
+   * @param ready how many threads wait for work all the time: the first file need not wait for its thread then
+   * @param limit how many seconds a file of a size may take
+   */
+  constructor(
+    workerFile = fileURLToPath(new URL('./file-worker.mjs', import.meta.url)),
+    ready = 0,
+    private readonly limit = secondsFor,
+  ) {
     this.pool = new Piscina({
       filename: workerFile,
-      minThreads: 0,
+      minThreads: ready,
       maxThreads: 2,
       idleTimeout: 5000,
       resourceLimits: { maxOldGenerationSizeMb: mostMemory },
@@ -96,7 +104,7 @@ export class FileThreads {
   }
 
   private async run(task: FileTask, size: number) {
-    const seconds = secondsFor(size)
+    const seconds = this.limit(size)
     return this.pool
       .run(task, { signal: AbortSignal.timeout(Math.ceil(seconds * 1000)) })
       .catch((cause: Error) => {
@@ -126,5 +134,7 @@ function breaks(error: Error, seconds: number): FileBreaksError | undefined {
       code: 'too-much',
       message: `reading it took more than ${mostMemory} MB of memory ${ended}`,
     })
+  if (/worker.*exited|terminat/i.test(error.message))
+    return new FileBreaksError({ code: 'too-much', message: `its reader broke off ${ended}` })
   return undefined
 }

@@ -34,7 +34,7 @@ export function vault(): Vault {
   const runner = new JobRunner(db, dataFolder, program('job-worker'))
   const computer = new Computer(program('compute-worker'), dataFolder)
   const scripts = new ScriptThread(program('script-worker'))
-  const files = new FileThreads(program('file-worker'))
+  const files = new FileThreads(program('file-worker'), 1)
   opened = { db, store, runner, computer, files, scripts, dataFolder }
   return opened
 }

@@ -193,7 +193,7 @@ describe('name patterns', () => {
     await at.page.keyboard.press('3')
     await fillIn('Filter by number or file', 'BR-1056')
     await says('Übersicht Klemmen.dxf')
-    await says('76 ready')
+    await says('1 ready')
     noFaults()
   })
 })
