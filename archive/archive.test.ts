@@ -3,9 +3,10 @@ import { createHash } from 'node:crypto'
 import { chmodSync, mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import excel, { type CellValue } from 'exceljs'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { readerVersion } from '../core/intake'
-import { below, findFile, textOf, walkArchive } from '.'
+import { below, findFile, readRegisterAt, textOf, walkArchive } from '.'
 
 let root: string
 beforeEach(() => (root = mkdtempSync(join(tmpdir(), 'ilmenite-archive-'))))
@@ -85,4 +86,38 @@ describe('bytes as text', () => {
     ['Windows-1252, where they are no UTF-8', [0xfc, 0x80, 0x93, 0x94, 0x96], 'ü€“”–'],
     ['nothing', [], ''],
   ])('%s', (_, bytes, text) => expect(textOf(Uint8Array.from(bytes))).toBe(text))
+})
+
+describe('a register in a workbook', () => {
+  const workbook = async (...rows: (CellValue[] | CellValue)[]) => {
+    const book = new excel.Workbook()
+    book.addWorksheet('Empty')
+    const sheet = book.addWorksheet('Register')
+    sheet.addRows(rows)
+    sheet.eachRow((row) => (row.getCell(2).numFmt = '00'))
+    const path = join(root, 'register.xlsx')
+    await book.xlsx.writeFile(path)
+    return readRegisterAt(path)
+  }
+  const heads = ['Drawing', 'Rev', 'Title', 'Date']
+  it('is read from the first worksheet that has anything in it, as it is shown there', async () => {
+    const { entries } = await workbook(
+      heads,
+      ['BR-1', 1, { richText: [{ text: 'Plate, ' }, { text: 'left' }] }, new Date('2010-03-04T00:00:00Z')],
+      ['BR-1', { formula: '"B"', result: 'B' }, 'Plate', '05.06.2011'],
+    )
+    expect(entries).toMatchObject([
+      { line: 2, number: 'BR-1', revision: '01', title: 'Plate, left', date: '2010-03-04' },
+      { line: 3, revision: 'B', date: '2011-06-05' },
+    ])
+  })
+  it('names rows that cannot be used', async () =>
+    expect((await workbook(heads, ['BR-1', '', 'Plate', ''])).problems).toEqual([
+      { line: 2, message: 'line 2: the revision is empty' },
+    ]))
+  it('is refused where it is none', async () => {
+    await expect(readRegisterAt(put('a.xlsx', 'no workbook'))).rejects.toThrow(/its bytes do not/)
+    await expect(readRegisterAt(put('b.xlsx', 'PK no workbook'))).rejects.toThrow(/cannot be opened/)
+    await expect(workbook()).rejects.toThrow(/the register is empty/)
+  })
 })
