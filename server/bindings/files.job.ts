@@ -4,9 +4,10 @@ import { published } from '../configuration/published'
 import type { Db } from '../database/connection'
 import { documents, jobLines } from '../database/schema'
 import { foldersBelow } from '../directory/folders'
-import { documentRowById, holderOf } from '../documents/rows'
+import { type DocumentRow, documentRowById, holderOf } from '../documents/rows'
+import { seenBy } from '../documents/rights'
 import { FileThreads } from '../files/file-threads'
-import { type JobContext, JobError, type JobKindModule } from '../jobs/job-kind'
+import { asker, type JobContext, JobError, type JobKindModule } from '../jobs/job-kind'
 import { heldBy } from '../jobs/queue'
 import { fileStateOf, hasBlocks, markPending } from './pending'
 import { runOnPlaces } from './script'
@@ -23,17 +24,20 @@ export const filesJob: JobKindModule = {
     const { db, store, job, progress } = context
     const work = job.input?.files
     if (!work) throw new JobError('the job says no documents')
+    const isSeen = seenBy(db, asker(context))
     const files = new FileThreads()
     const writing = { db, store, files, isWorking: () => true }
-    const total = db.select({ count: count() }).from(documents).where(chosen(db, work)).get()!.count
+    const total = countSeen(db, work, isSeen)
     let done = linesDone(db, job.id)
     try {
       for (let after = lastDone(db, job.id); ;) {
         const few = next(db, work, after)
         if (!few.length) return { done: told(db, job.id) }
         for (const { id, number } of few) {
-          keepLine(context, number, await workOn(context, writing, id, work))
           after = number
+          // What whoever asked may not see is not in their set.
+          if (!isSeen(documentRowById(db, id))) continue
+          keepLine(context, number, await workOn(context, writing, id, work))
           if (!progress(++done, total)) return 'stopped'
         }
       }
@@ -41,6 +45,17 @@ export const filesJob: JobKindModule = {
       await files.end()
     }
   },
+}
+
+/** How many documents of a set somebody may see. */
+function countSeen(db: Db, work: FileWork, isSeen: (document: DocumentRow) => boolean): number {
+  let seen = 0
+  for (let after = ''; ;) {
+    const few = next(db, work, after)
+    if (!few.length) return seen
+    seen += few.filter(({ id }) => isSeen(documentRowById(db, id))).length
+    after = few.at(-1)!.number
+  }
 }
 
 /** The documents of a set. */

@@ -3,9 +3,11 @@ import type { FileWork, JobLine, JobOutcome } from '../../shared/answers'
 import { record } from '../audit/trail'
 import { published } from '../configuration/published'
 import { atomically, type Db } from '../database/connection'
-import { jobLines } from '../database/schema'
+import { documents, jobLines } from '../database/schema'
 import { allFolders } from '../directory/folders'
 import type { Account } from '../directory/people'
+import { documentColumns } from '../documents/columns'
+import { seenBy } from '../documents/rights'
 import { intakeRow } from '../intake/rows'
 import { Refusal } from '../refusal'
 import { enqueue } from './queue'
@@ -43,16 +45,20 @@ function nameOf(db: Db, { folder, intake, numbers }: FileWork): string {
 /** So many lines are in a page. */
 const most = 200
 
-/** What became of the documents of a job, by number. */
+/** What became of the documents of a job, by number, of those that somebody may see. */
 export const linesOf = (
   db: Db,
+  account: Account,
   job: string,
   { outcome, after = '' }: { outcome?: JobOutcome; after?: string },
 ): JobLine[] =>
   db
-    .select({ number: jobLines.number, outcome: jobLines.outcome, message: jobLines.message })
+    .select({ ...documentColumns, outcome: jobLines.outcome, message: jobLines.message })
     .from(jobLines)
+    .innerJoin(documents, eq(documents.number, jobLines.number))
     .where(and(eq(jobLines.job, job), gt(jobLines.number, after), outcome && eq(jobLines.outcome, outcome)))
     .orderBy(asc(jobLines.number))
     .limit(most)
     .all()
+    .filter(seenBy(db, account))
+    .map(({ number, outcome: came, message }) => ({ number, outcome: came, message }))

@@ -1,10 +1,13 @@
-import { and, count, eq, inArray, sql } from 'drizzle-orm'
+import { and, eq, inArray, sql } from 'drizzle-orm'
 import { nearMisses } from '../../core/formats'
 import type { Spread } from '../../shared/answers'
 import { whenFree } from '../database/busy'
 import type { Db } from '../database/connection'
 import { documents, readContents } from '../database/schema'
 import { foldersBelow } from '../directory/folders'
+import type { Account } from '../directory/people'
+import { documentColumns } from '../documents/columns'
+import { seenBy } from '../documents/rights'
 import { contentOf } from '../documents/rows'
 import { FileBreaksError, type Files } from '../files/file-threads'
 import type { FileStore } from '../files/store'
@@ -22,12 +25,15 @@ const mostRead = 400
 /** So many documents are named. */
 const mostNamed = 50
 
-/** In how many files of a folder a place is, is spelt otherwise, or is missing. Each content is read once. */
+/**
+ * In how many files of a folder a place is, is spelt otherwise, or is missing, of those that somebody may see. Each
+ * content is read once.
+ */
 export async function spreadOf(
-  { db, store, files: threads }: { db: Db; store: FileStore; files: Files },
+  { db, store, files: threads, account }: { db: Db; store: FileStore; files: Files; account: Account },
   asked: SpreadQuery,
 ): Promise<Spread> {
-  const found = filesOf(db, asked)
+  const found = filesOf(db, account, asked)
   const known = placesKnown(
     db,
     found.map(({ sha256 }) => sha256),
@@ -41,8 +47,7 @@ export async function spreadOf(
     for (const row of read) db.insert(readContents).values(row).onConflictDoNothing().run()
   })
   for (const { sha256, places } of read) known.set(sha256, places)
-  const files = db.select({ count: count() }).from(documents).where(chosen(db, asked)).get()!.count
-  return { ...counted(found, known, asked.place), files }
+  return { ...counted(found, known, asked.place), files: found.length }
 }
 
 /** So many files are looked at; of more, the first ones speak for the others. */
@@ -54,14 +59,15 @@ const chosen = (db: Db, { ending, folder }: SpreadQuery) =>
     folder === undefined || folder === '/' ? undefined : inArray(documents.folder, foldersBelow(db, folder)),
   )
 
-const filesOf = (db: Db, asked: SpreadQuery) =>
+const filesOf = (db: Db, account: Account, asked: SpreadQuery) =>
   db
-    .select({ id: documents.id, number: documents.number, version: documents.version })
+    .select(documentColumns)
     .from(documents)
     .where(chosen(db, asked))
     .orderBy(documents.number)
     .limit(mostFiles)
     .all()
+    .filter(seenBy(db, account))
     .map(({ id, number, version }) => ({ number, ...contentOf(db, id, version) }))
 
 function placesKnown(db: Db, contents: string[]): Map<string, string[]> {

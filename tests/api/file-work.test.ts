@@ -91,3 +91,25 @@ it('a script writes what it likes at the places of files', async () => {
   expect(lines).toMatchObject([{ outcome: 'written' }])
   expect(await inFile('BR-F9', 'field:AUTHOR')).toMatch(/^BR-F9 by /)
 })
+
+it('an administrator who may not see a document learns nothing of it, and does nothing to it', async () => {
+  const misspelt = drawing('BR-W1', 'Jaw').replace(
+    '\n2\nTITLE\n70\n0\n0\nATTRIB',
+    '\n2\nTitle\n70\n0\n0\nATTRIB',
+  )
+  await filed('BR-W1', 'a.dxf', misspelt)
+  const told = async () => {
+    const spread = await mara('GET', 'record/spread?place=field:TITLE&ending=dxf&folder=/Grips')
+    return [spread.text, (await mara('GET', 'record/findings')).text]
+  }
+  expect((await told()).join()).toContain('BR-W1')
+  const { version } = (await mara('GET', 'directory')).body
+  const change = { kind: 'set-withholding', folder: '/Grips', principal: 'person:1', rights: ['see'] }
+  const { status, text } = await mara('POST', 'directory/changes', { version, change, accept: true })
+  expect(status, text).toBe(200)
+  expect((await mara('GET', 'documents/BR-W1')).status).toBe(404)
+  expect((await told()).join()).not.toContain('BR-W1')
+  expect(await work({ task: 'draw', numbers: ['BR-W1'] })).toEqual({
+    ...{ lines: [], message: 'no document is in the set' },
+  })
+})
