@@ -1,5 +1,5 @@
 import { and, asc, count, eq, gt, inArray, max, type SQL } from 'drizzle-orm'
-import type { FileWork, JobLine } from '../../shared/answers'
+import type { FileFinding, FileWork, JobLine } from '../../shared/answers'
 import { published } from '../configuration/published'
 import type { Db } from '../database/connection'
 import { documents, jobLines } from '../database/schema'
@@ -121,13 +121,25 @@ async function workOn(
       return writeRecord(writing, id, task === 'draw')
     })
     if (outcome === 'superseded') return { outcome: 'held', message: 'somebody is at work on it' }
-    const { findings } = fileStateOf(db, id)
-    const message = findings.find(({ kind }) => kind === 'not-held' || kind === 'unreadable')?.message ?? null
-    return { outcome: message !== null && outcome !== 'written' ? 'not done' : outcome, message }
+    return toldOf(outcome, fileStateOf(db, id).findings, task)
   } catch (error) {
     if (!(error instanceof JobError)) throw error
     return { outcome: 'not done', message: error.message }
   }
+}
+
+/** What became of a document, with what its file cannot hold: where that is what was asked for, it is not done. */
+function toldOf(
+  outcome: Exclude<Outcome, 'superseded'>,
+  findings: FileFinding[],
+  task: FileWork['task'],
+): Omit<JobLine, 'number'> {
+  const against = findings.filter(({ kind }) => kind === 'not-held' || kind === 'unreadable')
+  const isUndrawn = task === 'draw' && against.some(({ attribute }) => attribute === null)
+  const message =
+    (isUndrawn ? against.find(({ attribute }) => attribute === null) : against[0])?.message ?? null
+  const isDone = message === null || (outcome === 'written' && !isUndrawn)
+  return { outcome: isDone ? outcome : 'not done', message }
 }
 
 /** So often a document is begun again that somebody changes, or another job writes, meanwhile. */
