@@ -70,7 +70,8 @@ export function queueWriting(tx: Tx): void {
     .run()
   enqueue(tx, {
     ...{ kind: 'write-files', subject: 'files', subjectName: 'records that changed', personId: '' },
-    priority: 3,
+    // After what effects have left to jobs: whoever downloads a file before has it written at once.
+    priority: 1,
   })
 }
 
