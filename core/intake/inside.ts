@@ -2,7 +2,7 @@ import type { FileReading } from '../formats'
 import type { Inside } from './types'
 
 /** So many characters of a value, and so many places, rows and references, are kept of a file. */
-const [longest, most] = [1000, 500]
+const [longest, most] = [500, 200]
 
 /** What is known inside of a file, cut to what an intake can use; a drawing of a million fields is no harm. */
 export function insideOf(reading: FileReading): Inside {

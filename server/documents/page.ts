@@ -37,12 +37,18 @@ export function documentPage(db: Db, account: Account, number: string): Document
     usedBy: parentsOf(db, row.id).filter(isSeen).map(asReferred),
     copyOf: copiesOf(db, row.id, 'source').filter(isSeen).map(asReferred),
     copiedTo: copiesOf(db, row.id, 'copy').filter(isSeen).map(asReferred),
-    file: fileStateOf(db, row.id),
+    file: fileOf(db, account, row),
     heldBy: heldBy(db, row.id) ?? null,
     versions: history ? versionsOf(db, row) : currentAlone(versionsOf(db, row), row),
     next: nextLabel(configuration, lifecycleOf(configuration, row.lifecycle), row),
     byItself: row.checkedOutBy ? { moves: [], undecided: null } : byItself(db, row, isSeen),
   }
+}
+
+/** How file and record stand to each other; what stands in the file is for whoever may open it. */
+function fileOf(db: Db, account: Account, row: DocumentRow): DocumentPage['file'] {
+  const { pending, findings } = fileStateOf(db, row.id)
+  return { pending, findings: holds(db, account, 'open')(row) ? findings : [] }
 }
 
 const asReferred = ({ owner: _, creator: __, ...referred }: StandingReferred): Referred => referred

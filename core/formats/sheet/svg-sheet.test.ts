@@ -43,6 +43,20 @@ describe('an SVG drawing', () => {
   ])('loses %s', (_, inner) =>
     expect(draw(inner).svg).not.toMatch(/alert|x\.example|script>|svg\+xml|javascript/),
   )
+  it('writes the rules of its style sheet where their classes stand, and styles nothing else', () => {
+    const { svg } = draw(
+      '<style>body{display:none}\n    .thick,\n .red{stroke:red} .thick{stroke-width:3}</style><path class="thick" style="fill:none" d="M0 0"/>',
+      'style="position:fixed" class="bar"',
+    )
+    expect(svg).toContain('style="stroke:red;stroke-width:3;fill:none"')
+    expect(svg).not.toMatch(/<style|display|position|class=/)
+  })
+  it('is soon done with what is made to be slow', () => {
+    const slow = `<rect fill="${'url('.repeat(20_000)}${' '.repeat(100_000)}"/><style>${'.a'.repeat(50_000)}{</style>`
+    const started = performance.now()
+    draw(slow)
+    expect(performance.now() - started).toBeLessThan(5000)
+  })
   it('keeps what refers to itself, and pictures that it holds', () => {
     const { svg } = draw(
       '<defs><linearGradient id="a"/></defs><rect fill="url(#a)"/><use xlink:href="#a"/><image href="data:image/png;base64,iVBO"/>',

@@ -5,7 +5,7 @@ import { attributeOf, escaped, readXml, type XmlAttribute, type XmlElement } fro
 const drawn = new Set(
   (
     'svg g path rect circle ellipse line polyline polygon text tspan textPath defs linearGradient ' +
-    'radialGradient stop clipPath mask pattern marker symbol use switch title desc style image'
+    'radialGradient stop clipPath mask pattern marker symbol use switch title desc image'
   ).split(' '),
 )
 const spaceOfSvg = 'http://www.w3.org/2000/svg'
@@ -18,13 +18,14 @@ const usual = { width: 300, height: 150 }
  * @throws XmlFault where it is damaged
  */
 export function drawSvg(source: Source): { svg: string; width: number; height: number } {
-  const { root } = readXml(wholeOf(source))
+  const { root, elements } = readXml(wholeOf(source))
   const size = sizeOf(root)
   const view = attributeOf(root, 'viewBox')?.value
   const sound = view && /^[\d\s.,e+-]{1,200}$/i.test(view) ? view : `0 0 ${size.width} ${size.height}`
-  const inner = root.parts.map(written).join('')
+  const styles = stylesIn(elements)
+  const inner = root.parts.map((part) => written(part, styles)).join('')
   const own = root.attributes
-    .filter(({ name }) => !['viewBox', 'width', 'height'].includes(name))
+    .filter(({ name }) => !['viewBox', 'width', 'height', 'style', 'class', 'id'].includes(name))
     .map((one) => attribute(one, 'svg'))
   return {
     svg: `<svg xmlns="${spaceOfSvg}" viewBox="${escaped(sound)}"${own.join('')}>${inner}</svg>\n`,
@@ -44,21 +45,60 @@ function sizeOf(root: XmlElement): { width: number; height: number } {
   return { width: length('width', wide), height: length('height', high) }
 }
 
-function written(part: string | XmlElement): string {
+function written(part: string | XmlElement, styles: Styles): string {
   if (typeof part === 'string') return escaped(part)
   const { local, space, attributes, parts } = part
   if ((space && space !== spaceOfSvg) || !drawn.has(local)) return ''
-  if (local === 'style') return styleSheet(parts)
   const own = attributes.map((one) => attribute(one, local)).join('')
   const id = local === 'text' ? attributeOf(part, 'id')?.value : undefined
   const place = id ? ` data-place="${escaped(`field:${id}`)}"` : ''
-  return `<${local}${own}${place}>${parts.map(written).join('')}</${local}>`
+  const look = `${own}${place}${styled(part, styles)}`
+  return `<${local}${look}>${parts.map((one) => written(one, styles)).join('')}</${local}>`
+}
+
+/** What the rules of a drawing's style sheets say of classes. */
+type Styles = Map<string, string>
+
+/**
+ * The rules for single classes, to be written where the classes stand: a style sheet itself would style the page that
+ * shows the drawing as well.
+ */
+function stylesIn(elements: readonly XmlElement[]): Styles {
+  const styles: Styles = new Map()
+  for (const { local, parts } of elements) {
+    if (local !== 'style') continue
+    const text = parts.filter((part) => typeof part === 'string').join('')
+    for (const rule of text.split('}')) {
+      const [names = '', declarations = ''] = rule.split('{')
+      if (leadsOut(declarations)) continue
+      for (const selector of names.split(',')) {
+        const name = /^\.([\w-]{1,80})$/.exec(selector.trim())?.[1]
+        if (name) styles.set(name, `${styles.get(name) ?? ''}${declarations.trim().replace(/;?$/, ';')}`)
+      }
+    }
+  }
+  return styles
+}
+
+function styled(element: XmlElement, styles: Styles): string {
+  const classes = attributeOf(element, 'class')?.value.split(/\s+/) ?? []
+  const rules = classes.map((name) => styles.get(name) ?? '').join('')
+  const own = attributeOf(element, 'style')?.value ?? ''
+  const style = `${rules}${leadsOut(own) ? '' : own}`
+  return style ? ` style="${escaped(style)}"` : ''
 }
 
 /** An attribute that draws; nothing where it runs, or leads out of the drawing. */
 function attribute({ name, value }: XmlAttribute, of: string): string {
   const local = name.replace(/^xlink:/, '')
-  if (!/^[a-zA-Z][\w-]*$/.test(local) || /^on/i.test(local) || local === 'xmlns') return ''
+  if (
+    !/^[a-zA-Z][\w-]*$/.test(local) ||
+    /^on/i.test(local) ||
+    local === 'xmlns' ||
+    local === 'style' ||
+    local === 'class'
+  )
+    return ''
   if (local === 'href') {
     const isPicture = of === 'image' && /^data:image\/(?:png|jpe?g|gif|webp);base64,[\w+/=\s]*$/.test(value)
     return value.startsWith('#') || isPicture ? ` href="${escaped(value)}"` : ''
@@ -68,9 +108,5 @@ function attribute({ name, value }: XmlAttribute, of: string): string {
 
 /** Whether a style or a value of an attribute loads something, or runs it. */
 const leadsOut = (text: string): boolean =>
-  /url\(\s*["']?\s*(?!#)[^\s"']|@import|javascript:|expression\(|\\|behavior\s*:|-moz-binding/i.test(text)
-
-function styleSheet(parts: XmlElement['parts']): string {
-  const text = parts.filter((part) => typeof part === 'string').join('')
-  return leadsOut(text) || text.includes('<') ? '' : `<style>${escaped(text)}</style>`
-}
+  [...text.matchAll(/url\(([^)]*)/gi)].some(([, to]) => !/^["']?#/.test(to!.trim())) ||
+  /@import|javascript:|expression\(|\\|behavior:|-moz-binding/i.test(text)
