@@ -23,6 +23,8 @@ import { overview } from '../overview/queries'
 import type { Account } from '../directory/people'
 import { type ScriptTrial, tryScript } from '../scripts/try'
 import { comparisonOf, previewOf, probeOf } from '../rendering/preview'
+import { recordFindings } from '../record/findings'
+import { filesWith, type SpreadQuery } from '../record/spread'
 import { tasksOf, type TasksQuery } from '../tasks/queries'
 
 /** Work on what somebody typed, which could be made to be slow: it runs in a thread of its own, within a time. */
@@ -107,6 +109,14 @@ export const computations = {
     30,
     'laying the sheets over each other',
     (_, asked: Parameters<typeof comparisonOf>[0]) => comparisonOf(asked),
+  ),
+  'files-with': computation(
+    20,
+    'looking through the vault',
+    (db, { account, asked }: { account: Account; asked: SpreadQuery }) => filesWith(db, account, asked),
+  ),
+  'record-findings': computation(20, 'the findings', (db, { account }: { account: Account }) =>
+    recordFindings(db, account),
   ),
   probe: computation(30, 'reading the file', (_, content: { path: string; fileName: string }) =>
     probeOf(content),

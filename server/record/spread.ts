@@ -1,6 +1,7 @@
 import { and, eq, inArray, sql } from 'drizzle-orm'
 import { nearMisses } from '../../core/formats'
 import type { Spread } from '../../shared/answers'
+import type { Computer } from '../compute/computer'
 import { whenFree } from '../database/busy'
 import type { Db } from '../database/connection'
 import { documents, readContents } from '../database/schema'
@@ -20,6 +21,22 @@ export interface SpreadQuery {
   folder?: string
 }
 
+/** A file that is asked, in the newest content of its document. */
+export interface SpreadFile {
+  number: string
+  fileName: string
+  sha256: string
+}
+
+/** Who asks, and what it takes to answer. */
+interface Asking {
+  db: Db
+  store: FileStore
+  files: Files
+  account: Account
+  computer: Computer
+}
+
 /** So many files are read for one question; a further one goes on from there. */
 const mostRead = 400
 /** So many documents are named. */
@@ -30,10 +47,10 @@ const mostNamed = 50
  * content is read once.
  */
 export async function spreadOf(
-  { db, store, files: threads, account }: { db: Db; store: FileStore; files: Files; account: Account },
+  { db, store, files: threads, account, computer }: Asking,
   asked: SpreadQuery,
 ): Promise<Spread> {
-  const found = filesOf(db, account, asked)
+  const found = await computer.compute('files-with', { account, asked })
   const known = placesKnown(
     db,
     found.map(({ sha256 }) => sha256),
@@ -59,7 +76,8 @@ const chosen = (db: Db, { ending, folder }: SpreadQuery) =>
     folder === undefined || folder === '/' ? undefined : inArray(documents.folder, foldersBelow(db, folder)),
   )
 
-const filesOf = (db: Db, account: Account, asked: SpreadQuery) =>
+/** The files of a set that somebody may see; a walk through the whole vault, and so for a thread. */
+export const filesWith = (db: Db, account: Account, asked: SpreadQuery): SpreadFile[] =>
   db
     .select(documentColumns)
     .from(documents)
