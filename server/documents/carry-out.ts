@@ -77,6 +77,8 @@ function addVersion(
 ): void {
   const file =
     of === 'incoming' ? content! : (content ?? contentOf(tx, row.id, of === 'current' ? row.version : of))
+  // The record goes on with the new version; the one before keeps what it said.
+  statements(tx).keepRecord.run({ document: row.id, version: row.version, record: row.record })
   statements(tx).addVersion.run({
     document: row.id,
     version,

@@ -76,7 +76,7 @@ function versionsOf(tx: Tx, { id }: DocumentRow): Version[] {
     .where(eq(versions.document, id))
     .orderBy(desc(versions.version))
     .all()
-    .map((version) => ({
+    .map(({ record: _record, ...version }) => ({
       ...version,
       ...later.get(version.version),
       hasPdf: withPdf.has(version.version),

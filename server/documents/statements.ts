@@ -1,4 +1,4 @@
-import { desc, eq, getTableColumns, sql } from 'drizzle-orm'
+import { and, desc, eq, getTableColumns, sql } from 'drizzle-orm'
 import { type Db, oncePerConnection } from '../database/connection'
 import { documentColumns, folderKey, folderPath } from './columns'
 import { allOf, placeholders } from '../database/placeholders'
@@ -24,6 +24,7 @@ const row = {
   was: registerRows.was,
 }
 const { document: _document, position: _position, since: _since, ...signature } = getTableColumns(signatures)
+const { record: _record, ...versionColumns } = getTableColumns(versions)
 const standing = [
   'state',
   'owner',
@@ -68,7 +69,17 @@ const ofDocuments = (db: Db) => ({
     .set(placeholders([...standing, ...times]))
     .where(eq(documents.id, sql.placeholder('id')))
     .prepare(),
-  addVersion: db.insert(versions).values(allOf(versions)).prepare(),
+  addVersion: db.insert(versions).values(allOf(versions, versionColumns)).prepare(),
+  keepRecord: db
+    .update(versions)
+    .set(placeholders(['record']))
+    .where(
+      and(
+        eq(versions.document, sql.placeholder('document')),
+        eq(versions.version, sql.placeholder('version')),
+      ),
+    )
+    .prepare(),
 })
 
 const ofRegisters = (db: Db) => ({

@@ -214,6 +214,7 @@ export const examples: Record<string, Example> = {
   'GET documents/:number/acts': { of: requests.CommentQuery, query: { comment } },
   'GET documents/:number/versions/:version': { of: requests.ContentQuery, query: { as: 'came-in' } },
   'GET documents/:number/versions/:version/inside': {},
+  'GET documents/:number/versions/:version/record': {},
   'GET documents/:number/versions/:version/compare': {
     of: requests.CompareVersionQuery,
     query: { before: 1 },

@@ -1,96 +1,140 @@
 <script setup lang="ts">
-import type { Probe } from '~~/shared/answers'
+import type { DocumentRecord } from '~~/core/attribute'
+import type { Probe, Version } from '~~/shared/answers'
+import { valueInWords } from '~/format'
+import { viewOf } from './kinds'
+import { drawableOf } from './rasters'
 
-/** Two versions of a drawing laid over each other, and what they say at their places side by side. */
+/** Two versions laid over each other, and what their records and the places of their files say side by side. */
 const props = defineProps<{
   /** Of a version: its own address. */
   address: (version: number) => string
-  before: number
-  after: number
+  before: Version
+  after: Version
 }>()
-const svg = ref('')
 const fault = ref('')
-const rows = shallowRef<{ place: string; before: string | null; after: string | null }[]>([])
+const places = shallowRef<[Probe | null, Probe | null]>([null, null])
+const records = shallowRef<[DocumentRecord | null, DocumentRecord | null]>([null, null])
+const store = useConfiguration()
+const both = computed(() => [props.before, props.after])
+const addresses = computed(() => both.value.map(({ version }) => props.address(version)))
+const files = computed(() =>
+  both.value.map(({ fileName }, index) => ({ fileName, address: addresses.value[index]! })),
+)
+const label = computed(() => `Version ${props.after.version} laid over version ${props.before.version}`)
 
-const valuesOf = ({ reading }: Probe) => new Map(reading.places.map(({ place, value }) => [place, value]))
+/** How both are laid over each other: pieces of drawings, lines of texts, points of pages, or not at all. */
+const way = computed(() => {
+  const names = both.value.map(({ fileName }) => fileName)
+  if (names.every((name) => /\.dxf$/i.test(name))) return 'drawn'
+  if (names.every((name) => viewOf(name) === 'text')) return 'lines'
+  return names.every(drawableOf) ? 'pages' : undefined
+})
+
 async function load() {
-  const { address, before, after } = props
   fault.value = ''
-  svg.value = await $fetch<string>(`${address(after)}/compare`, {
-    ...{ query: { before }, responseType: 'text' },
-  }).catch((error: unknown) => {
-    fault.value = refusalOf(error).message
-    return ''
-  })
-  const [old, now] = (
-    await Promise.all([before, after].map((version) => $fetch<Probe>(`${address(version)}/inside`)))
-  ).map(valuesOf)
-  rows.value = [...new Set([...old!.keys(), ...now!.keys()])].map((place) => ({
-    ...{ place, before: old!.get(place) ?? null, after: now!.get(place) ?? null },
-  }))
+  const of = <Answer,>(rest: string) =>
+    Promise.all(addresses.value.map((one) => $fetch<Answer>(`${one}/${rest}`).catch(() => null)))
+  const [inside, kept] = await Promise.all([
+    of<Probe>('inside'),
+    of<{ record: DocumentRecord | null }>('record'),
+  ])
+  places.value = inside as [Probe | null, Probe | null]
+  records.value = kept.map((one) => one?.record ?? null) as [DocumentRecord | null, DocumentRecord | null]
 }
-watch(() => [props.before, props.after], load, { immediate: true })
-const differing = computed(() => rows.value.filter((row) => row.before !== row.after).length)
+watch(() => [props.before.version, props.after.version], load, { immediate: true })
+
+const placeRows = computed(() => {
+  const [old, now] = places.value.map(
+    (probe) => new Map(probe?.reading.places.map(({ place, value }) => [place, value])),
+  )
+  return [...new Set([...old!.keys(), ...now!.keys()])].map((name) => ({
+    ...{ name, before: old!.get(name) ?? null, after: now!.get(name) ?? null },
+  }))
+})
+const hasRecords = computed(() => records.value.every((record) => record !== null))
+const attributes = computed(() => {
+  const [old, now] = records.value
+  return (store.published?.configuration.attributes ?? []).filter(({ id }) => old?.[id] ?? now?.[id])
+})
+const recordRows = computed(() =>
+  attributes.value.map(({ id, name }) => {
+    const [before, after] = records.value.map((record) => valueInWords(record?.[id]))
+    return { name, before: before!, after: after! }
+  }),
+)
 </script>
 
 <template>
   <p
-    v-if="fault"
+    v-if="fault || !way"
     class="soft"
     role="status"
   >
-    {{ fault }}.
+    {{
+      fault
+        ? `They cannot be laid over each other: ${fault}`
+        : 'Files of these kinds are not laid over each other'
+    }}; what they say stands side by side.
   </p>
-  <FilePanZoom
+  <LazyFileDrawnOver
+    v-else-if="way === 'drawn'"
+    :address="addresses[1]!"
+    :before="before.version"
+    :label="label"
+    @failed="fault = $event"
+  />
+  <LazyFileLines
+    v-else-if="way === 'lines'"
+    :before="addresses[0]!"
+    :after="addresses[1]!"
+    :label="label"
+    @failed="fault = $event"
+  />
+  <LazyFileOverlay
     v-else
-    :label="`Version ${after} laid over version ${before}`"
+    :before="files[0]!"
+    :after="files[1]!"
+    :label="label"
+    @failed="fault = $event"
+  />
+  <p
+    v-if="way && !fault"
+    class="legend"
   >
-    <!-- eslint-disable-next-line vue/no-v-html -- drawn by the server from shapes alone -->
-    <div
-      class="paper"
-      v-html="svg"
-    />
-  </FilePanZoom>
-  <p class="legend">
-    <span class="added">━ added in version {{ after }}</span>
-    <span class="removed">╌ removed since version {{ before }}</span>
+    <span class="added">━ added in version {{ after.version }}</span>
+    <span class="removed">╌ removed since version {{ before.version }}</span>
     <span class="soft">━ in both</span>
   </p>
-  <table
-    v-if="rows.length"
-    class="rows"
-    aria-label="Places side by side"
+  <FileSideBySide
+    v-if="hasRecords"
+    what="Record"
+    :before="before.version"
+    :after="after.version"
+    :rows="recordRows"
   >
-    <thead>
-      <tr>
-        <th>Place</th>
-        <th>Version {{ before }}</th>
-        <th>Version {{ after }}</th>
-        <th class="soft">{{ differing }} differ</th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr
-        v-for="row in rows"
-        :key="row.place"
-        :class="{ differs: row.before !== row.after }"
-      >
-        <td class="mono">{{ row.place }}</td>
-        <td>{{ row.before ?? '–' }}</td>
-        <td>{{ row.after ?? '–' }}</td>
-        <td>{{ row.before === row.after ? '' : '≠' }}</td>
-      </tr>
-    </tbody>
-  </table>
+    <template #default="{ row }">{{ row.name }}</template>
+  </FileSideBySide>
+  <p
+    v-else
+    class="soft"
+  >
+    One of them came from before the vault, or from before it kept the record of each version.
+  </p>
+  <FileSideBySide
+    v-if="placeRows.length"
+    what="Places"
+    :before="before.version"
+    :after="after.version"
+    :rows="placeRows"
+  >
+    <template #default="{ row }"
+      ><span class="mono">{{ row.name }}</span></template
+    >
+  </FileSideBySide>
 </template>
 
 <style scoped>
-.paper,
-.paper :deep(svg) {
-  display: block;
-  width: 100%;
-  height: 100%;
-}
 .legend {
   display: flex;
   gap: 18px;
@@ -101,8 +145,5 @@ const differing = computed(() => rows.value.filter((row) => row.before !== row.a
 }
 .removed {
   color: var(--wrong);
-}
-.differs {
-  background: var(--waits-tint);
 }
 </style>

@@ -31,16 +31,12 @@ watch(
     :label="label"
     @failed="fault = $event"
   />
-  <LazyFilePages
-    v-else-if="view === 'pages'"
+  <LazyFileCanvas
+    v-else-if="view === 'pages' || view === 'picture'"
+    :key="view"
     :address="address"
     :label="label"
-    @failed="fault = $event"
-  />
-  <LazyFilePicture
-    v-else-if="view === 'picture'"
-    :address="address"
-    :label="label"
+    :view="view"
     @failed="fault = $event"
   />
   <LazyFileWords

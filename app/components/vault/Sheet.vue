@@ -14,6 +14,12 @@ const choices = computed(() =>
   })),
 )
 const others = computed(() => choices.value.filter(({ value }) => value !== shown.value))
+/** What is shown and what it is laid over, the earlier one first. */
+const pair = computed((): [Version, Version] | undefined => {
+  const other = props.versions.find((one) => one.version === before.value)
+  if (!other || !version.value) return undefined
+  return other.version < version.value.version ? [other, version.value] : [version.value, other]
+})
 const isSheet = computed(() => /\.(?:dxf|svg)$/i.test(version.value?.fileName ?? ''))
 </script>
 
@@ -46,10 +52,10 @@ const isSheet = computed(() => /\.(?:dxf|svg)$/i.test(version.value?.fileName ??
       >
     </div>
     <FileCompared
-      v-if="before !== null"
+      v-if="pair"
       :address="address"
-      :before="Math.min(before, shown)"
-      :after="Math.max(before, shown)"
+      :before="pair[0]"
+      :after="pair[1]"
     />
     <FilePreview
       v-else

@@ -104,6 +104,8 @@ export const versions = sqliteTable(
     comment: text(),
     at: text().notNull(),
     personName: text().notNull(),
+    /** The record as it stood when the next version came; none for the newest, and for what came from before. */
+    record: text({ mode: 'json' }).$type<DocumentRecord>(),
   },
   (table) => [
     primaryKey({ columns: [table.document, table.version] }),
