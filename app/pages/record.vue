@@ -14,7 +14,9 @@ const findings = shallowRef<RecordFinding[]>([])
 onMounted(async () => (findings.value = await api<RecordFinding[]>('record/findings').catch(() => [])))
 
 const ending = computed(() => /\.([^.]+)$/.exec(probe.value?.fileName ?? '')?.[1]?.toLowerCase() ?? '')
-const choose = (attribute: string | undefined) => router.replace({ query: { ...route.query, attribute } })
+const ask = (query: Record<string, string | undefined>) =>
+  router.replace({ query: { ...route.query, ...query } })
+const choose = (attribute: string | undefined) => ask({ attribute })
 const set = (attribute: Attribute) => store.edit({ kind: 'set-attribute', attribute })
 /** Settings that are taken away are left out. */
 const change = (patch: Partial<Attribute>) =>
@@ -29,13 +31,10 @@ async function add() {
 async function remove() {
   if (await store.edit({ kind: 'remove-attribute', id: chosen.value!.id })) await choose(undefined)
 }
-function move(by: -1 | 1) {
-  const { id } = chosen.value!
-  const at = attributes.value.findIndex((one) => one.id === id)
-  const before = attributes.value[by < 0 ? at - 1 : at + 2]?.id ?? null
-  if (at + by >= 0 && at + by < attributes.value.length)
-    void store.edit({ kind: 'move-attribute', id, before })
-}
+const { sheet, parts, move } = useRecordSheet(computed(() => chosen.value?.id))
+const sheets = computed(() =>
+  (store.drafted?.classes ?? []).map(({ id, name }) => ({ value: id, name: `the sheet of ${name}` })),
+)
 const bind = (place: string) =>
   chosen.value && ending.value && set(toggled(chosen.value, place, ending.value))
 
@@ -59,11 +58,19 @@ const asked = computed(() => {
       <span class="soft">
         {{ attributes.length }} attributes on the sheets of {{ store.drafted.classes.length }} classes
       </span>
+      <CommonPick
+        class="sheet-pick"
+        label="Which sheet is shown"
+        :value="sheet?.id ?? ''"
+        :options="sheets"
+        empty="every attribute"
+        @pick="ask({ class: $event || undefined })"
+      />
     </div>
     <div class="columns">
       <section>
         <RecordAttributeList
-          :attributes="attributes"
+          :parts="parts"
           :findings="findings"
           :chosen="chosen?.id"
           @choose="choose"
@@ -129,6 +136,11 @@ const asked = computed(() => {
         >
           {{ chosen.name }} stands in no file yet: click a place in one.
         </p>
+        <RecordHeading
+          v-if="chosen && sheet"
+          :attribute="chosen.id"
+          :sheet="sheet"
+        />
         <RecordClassTicks
           v-if="chosen"
           :attribute="chosen.id"
@@ -141,6 +153,9 @@ const asked = computed(() => {
 <style scoped>
 .record {
   padding: 10px 18px 20px;
+}
+.sheet-pick {
+  width: 200px;
 }
 .columns {
   display: grid;

@@ -13,7 +13,7 @@ export function checkClasses(configuration: Configuration): Finding[] {
 }
 
 function unknownIn({ lifecycles, attributes: all }: Configuration, documentClass: DocumentClass): Finding[] {
-  const { id, name, lifecycle, attributes = [] } = documentClass
+  const { id, name, lifecycle, attributes = [], groups = [] } = documentClass
   const unknown = (message: string) => finding('unknown-reference', { class: id }, message)
   return [
     ...(lifecycles.some((other) => other.id === lifecycle)
@@ -22,6 +22,11 @@ function unknownIn({ lifecycles, attributes: all }: Configuration, documentClass
     ...attributes
       .filter((attribute) => !all.some((other) => other.id === attribute))
       .map((attribute) => unknown(`${name} has the attribute “${attribute}”, which does not exist`)),
+    ...groups
+      .filter(({ from }) => !(documentClass.attributes ?? all.map((one) => one.id)).includes(from))
+      .map((group) =>
+        unknown(`the group ${group.name} of ${name} begins at “${group.from}”, which its sheet has not`),
+      ),
   ]
 }
 

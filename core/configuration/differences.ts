@@ -1,8 +1,8 @@
 import { schemeChangesInWords, seriesInWords } from '../revision'
 import { fieldsInWords, shown } from './fields-in-words'
-import { principalName, stateName } from './look-up'
+import { attributeName, principalName, stateName } from './look-up'
 import { insideTransition } from './transition-differences'
-import type { Configuration, Lifecycle, StateUse } from './types'
+import type { Configuration, Lifecycle, SheetGroup, StateUse } from './types'
 
 /** One difference between two configurations: what it is about, and what is different, in words. */
 export interface Difference {
@@ -26,7 +26,7 @@ export function differences(before: Configuration, after: Configuration): Differ
       fieldsInWords(a, b, { name: 'is called' }),
     ),
     ...listDifferences('Classes', before.classes, after.classes, (a, b) =>
-      fieldsInWords(a, b, { name: 'is called' }),
+      fieldsInWords(a, b, classVerbs, (key, value) => shownOfClass(after, key, value)),
     ),
     ...listDifferences('Scripts', before.scripts ?? [], after.scripts ?? [], (a, b) => [
       ...fieldsInWords(
@@ -203,4 +203,15 @@ function insideState(
         return `gives ${principalName(configuration, principal)} ${given}, was ${was}`
       }),
   ]
+}
+
+const classVerbs = { name: 'is called', attributes: 'has on its sheet', groups: 'has the groups' }
+function shownOfClass(configuration: Configuration, key: string, value: unknown): string {
+  if (key === 'attributes' && value)
+    return (value as string[]).map((id) => attributeName(configuration, id)).join(', ') || 'nothing'
+  if (key === 'attributes') return 'every attribute'
+  if (key !== 'groups' || !value) return shown(value)
+  return (value as SheetGroup[])
+    .map(({ name, from }) => `“${name}” from ${attributeName(configuration, from)}`)
+    .join(', ')
 }

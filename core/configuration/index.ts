@@ -26,6 +26,7 @@ export { EditError, idFor } from './naming'
 export { patterns } from './patterns'
 export { type Phase, phaseKinds, phases } from './phases'
 export { configurationFields, configurationSchema } from './shape'
+export { idsOnSheet, type SheetPart, sheetOf } from './sheets'
 export { type Trigger, triggerKind, triggerKinds } from './triggers'
 export {
   type Configuration,
@@ -33,6 +34,7 @@ export {
   type Lifecycle,
   type Notice,
   type Seat,
+  type SheetGroup,
   type StateUse,
   type Transition,
 } from './types'

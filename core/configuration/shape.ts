@@ -94,6 +94,9 @@ const lifecycleFields = (): Fields => ({
   transitions: list(object({ id, ...transitionFields() }), 5000),
 })
 
+/** A heading on the sheet of a class. */
+export const groupFields: Fields = { name: filledText(80), from: attributeId }
+
 const classFields: Fields = {
   id,
   name: filledText(200),
@@ -101,6 +104,7 @@ const classFields: Fields = {
   lifecycle: id,
   numbering: optional(text(500)),
   attributes: optional(list(attributeId, 1000)),
+  groups: optional(list(object(groupFields), 100)),
 }
 
 /** A script, as it stands in a configuration. */

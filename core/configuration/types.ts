@@ -98,5 +98,14 @@ export interface DocumentClass {
   rule: string
   lifecycle: string
   numbering?: string
+  /** On its sheet, in this order; without them all attributes in the order of the configuration. */
   attributes?: string[]
+  /** Headings on its sheet. */
+  groups?: SheetGroup[]
+}
+
+/** A heading on the sheet of a class, and the attribute over which it stands. */
+export interface SheetGroup {
+  name: string
+  from: string
 }

@@ -3,7 +3,7 @@ import { stateName } from '~~/core/configuration'
 import type { Profile } from '~~/core/intake'
 import type { IntakePage } from '~~/shared/answers'
 
-/** Where the documents go, and which state each one gets. */
+/** Where the documents go, which state each one gets, and which of their sources is believed. */
 const props = defineProps<{ page: IntakePage; locked: boolean }>()
 const emit = defineEmits<{ keep: [profile: Profile] }>()
 const store = useConfiguration()
@@ -107,6 +107,12 @@ const kept = computed(() =>
         :disabled="locked"
         @pick="profile.attributes[key] = $event || undefined"
     /></label>
+    <h2>Who is believed first</h2>
+    <IntakeRanking
+      :ranking="profile.ranking"
+      :locked="locked"
+      @rank="profile.ranking = $event"
+    />
     <button
       class="act"
       :disabled="locked || !changed"

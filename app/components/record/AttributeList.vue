@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import type { Attribute } from '~~/core/attribute'
 import { attributeType } from '~~/core/attribute'
-import { bindingsInWords } from '~~/core/configuration'
+import { bindingsInWords, type SheetPart } from '~~/core/configuration'
 import type { RecordFinding } from '~~/shared/answers'
 
-/** The attributes of the draft, each with where it stands in files and what is wrong there. */
-const props = defineProps<{ attributes: Attribute[]; findings: RecordFinding[]; chosen?: string }>()
+/** Attributes of the draft under their headings, each with where it stands in files and what is wrong there. */
+const props = defineProps<{ parts: SheetPart[]; findings: RecordFinding[]; chosen?: string }>()
 const emit = defineEmits<{ choose: [id: string]; add: [] }>()
 
 const kindOf = ({ type, unit, systemOnly, required }: Attribute): string =>
@@ -37,12 +37,24 @@ const findingsAt = (id: string) => props.findings.filter(({ attribute }) => attr
         <th>Where it stands in files</th>
       </tr>
     </thead>
-    <tbody>
+    <tbody
+      v-for="(part, index) in parts"
+      :key="index"
+    >
+      <tr v-if="part.name">
+        <th
+          colspan="3"
+          class="group"
+        >
+          {{ part.name }}
+        </th>
+      </tr>
       <tr
-        v-for="attribute in attributes"
+        v-for="attribute in part.attributes"
         :key="attribute.id"
         :class="{ chosen: attribute.id === chosen }"
         :aria-selected="attribute.id === chosen"
+        class="one"
         tabindex="0"
         @click="emit('choose', attribute.id)"
         @keydown.enter="emit('choose', attribute.id)"
@@ -73,8 +85,11 @@ const findingsAt = (id: string) => props.findings.filter(({ attribute }) => attr
 </template>
 
 <style scoped>
-tbody tr {
+tbody .one {
   cursor: pointer;
+}
+.group {
+  padding-top: 8px;
 }
 tbody tr.chosen {
   background: var(--tint);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DocumentClass } from '~~/core/configuration'
+import { type DocumentClass, idsOnSheet } from '~~/core/configuration'
 
 /** On the sheets of which classes an attribute stands. */
 const props = defineProps<{ attribute: string }>()
@@ -7,11 +7,12 @@ const store = useConfiguration()
 const has = ({ attributes }: DocumentClass) => !attributes || attributes.includes(props.attribute)
 function toggle(one: DocumentClass) {
   const all = store.drafted!.attributes.map(({ id }) => id)
-  const before = one.attributes ?? all
-  const after = has(one)
-    ? before.filter((id) => id !== props.attribute)
-    : all.filter((id) => before.includes(id) || id === props.attribute)
-  const isAll = after.length === all.length
+  const before = idsOnSheet(store.drafted!, one)
+  const inOrder = (ids: string[]) => all.filter((id) => ids.includes(id))
+  const isInOrder = inOrder(before).join() === before.join()
+  const added = [...before, props.attribute]
+  const after = has(one) ? before.filter((id) => id !== props.attribute) : isInOrder ? inOrder(added) : added
+  const isAll = after.join() === all.join()
   void store.edit({ kind: 'set-sheet', class: one.id, attributes: isAll ? null : after })
 }
 </script>

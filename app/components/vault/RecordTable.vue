@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { Attribute, DocumentRecord } from '~~/core/attribute'
+import type { SheetPart } from '~~/core/configuration'
 import { valueInWords } from '~/format'
 
-/** A document's record; what may be changed is changed in place. */
-const props = defineProps<{ attributes: Attribute[]; record: DocumentRecord; open: boolean }>()
+/** A document's record as the sheet of its class has it; what may be changed is changed in place. */
+const props = defineProps<{ parts: SheetPart[]; record: DocumentRecord; open: boolean }>()
 const emit = defineEmits<{ save: [attribute: string, value: string | null] }>()
 const isOpen = ({ systemOnly }: Attribute) => props.open && !systemOnly
 const text = ({ id }: Attribute) => valueInWords(props.record[id])
@@ -15,9 +16,15 @@ const choicesOf = ({ choices = [] }: Attribute) => choices.map((value) => ({ val
 
 <template>
   <table class="rows record">
-    <tbody>
+    <tbody
+      v-for="(part, index) in parts"
+      :key="index"
+    >
+      <tr v-if="part.name">
+        <th colspan="2">{{ part.name }}</th>
+      </tr>
       <tr
-        v-for="attribute in attributes"
+        v-for="attribute in part.attributes"
         :key="attribute.id"
       >
         <td class="soft">{{ attribute.name }}</td>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import { lifecycleOf, stateName, stateUseOf } from '~~/core/configuration'
+import { lifecycleOf, sheetOf, stateName, stateUseOf } from '~~/core/configuration'
 import { sentence } from '~/format'
 
 const route = useRoute()
@@ -17,6 +17,15 @@ const use = computed(
     document.value &&
     stateUseOf(lifecycleOf(configuration.value, document.value.lifecycle), document.value.state),
 )
+/** The sheet of its class; what its record holds besides stands at the end. */
+const sheet = computed(() => {
+  const { classId = '', record = {} } = document.value ?? {}
+  const parts = sheetOf(configuration.value, classId)
+  const on = new Set(parts.flatMap(({ attributes }) => attributes.map(({ id }) => id)))
+  const isBesides = (id: string) => !on.has(id) && record[id] !== undefined && record[id] !== null
+  const besides = configuration.value.attributes.filter(({ id }) => isBesides(id))
+  return besides.length ? [...parts, { name: 'Not on the sheet of its class', attributes: besides }] : parts
+})
 const mine = computed(() => page.value?.checkedOutBy?.id === session.person?.id)
 const isOpen = computed(() => use.value?.content === 'open')
 const mayEdit = computed(() => isOpen.value && (!page.value?.checkedOutBy || mine.value))
@@ -122,7 +131,7 @@ useShortcuts([
       <section>
         <h2>Record</h2>
         <VaultRecordTable
-          :attributes="configuration.attributes"
+          :parts="sheet"
           :record="document.record"
           :open="mayEdit"
           @save="save"

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Attribute } from '../../attribute'
 import { configuration } from '../../engine/world.fixture'
+import { sheetOf } from '../sheets'
 import { applyEdit, describeEdit, type Edit } from './'
 
 describe('edits of the record', () => {
@@ -36,6 +37,40 @@ describe('edits of the record', () => {
     expect(classOfIt(after).attributes).toEqual(['mass', 'title'])
     expect(classOfIt(applyEdit(after, { ...edit, attributes: null })).attributes).toBeUndefined()
     expect(describeEdit(configuration, edit)).toMatch(/records without /)
+  })
+  describe('of the groups on a sheet', () => {
+    const grouped: Extract<Edit, { kind: 'set-sheet' }> = {
+      ...{ kind: 'set-sheet', class: 'drawing', attributes: ['title', 'mass', 'material'] },
+      groups: [{ name: 'Make', from: 'mass' }],
+    }
+    const partsAfter = (...edits: Edit[]) =>
+      sheetOf(edits.reduce(applyEdit, configuration), 'drawing').map(({ name, attributes }) => [
+        name,
+        ...attributes.map(({ id }) => id),
+      ])
+    it('put headings over attributes, in the order of the sheet', () => {
+      expect(partsAfter(grouped)).toEqual([
+        [null, 'title'],
+        ['Make', 'mass', 'material'],
+      ])
+      expect(describeEdit(configuration, grouped)).toMatch(/in the groups “Make” from Mass/)
+    })
+    it('pass a heading on when what it stands over leaves the sheet, and take it away with the last', () => {
+      const without = (attributes: string[]): Edit => ({ kind: 'set-sheet', class: 'drawing', attributes })
+      expect(partsAfter(grouped, without(['title', 'material']))).toEqual([
+        [null, 'title'],
+        ['Make', 'material'],
+      ])
+      expect(partsAfter(grouped, without(['title']))).toEqual([[null, 'title']])
+    })
+    it.each<[string, string, RegExp]>([
+      ['begins nowhere on it', 'coating', /is not on the sheet of Drawing: “More” cannot begin there/],
+      ['begins where another does', 'mass', /two groups of Drawing begin at Mass/],
+    ])('refuse one that %s', (_, from, message) => {
+      const with3 = applyEdit(configuration, { kind: 'set-attribute', attribute: coating })
+      const groups = [...grouped.groups!, { name: 'More', from }]
+      expect(() => applyEdit(with3, { ...grouped, groups })).toThrow(message)
+    })
   })
   it.each<[string, Edit, RegExp]>([
     [

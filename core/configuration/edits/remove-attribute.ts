@@ -3,7 +3,8 @@ import { attributeId } from '../../shape'
 import { adoptedAttribute } from '../../revision'
 import { attributeOf } from '../look-up'
 import { EditError } from '../naming'
-import type { Configuration } from '../types'
+import { headingsAfter, idsOnSheet } from '../sheets'
+import type { Configuration, DocumentClass } from '../types'
 import type { EditKind } from './edit-kind'
 
 /** Takes an attribute away that nothing in the configuration uses; what records hold in it is kept with them. */
@@ -21,12 +22,21 @@ export const removeAttribute: EditKind<RemoveAttribute> = {
     return {
       ...configuration,
       attributes: configuration.attributes.filter((attribute) => attribute.id !== id),
-      classes: configuration.classes.map((one) =>
-        one.attributes ? { ...one, attributes: one.attributes.filter((other) => other !== id) } : one,
-      ),
+      classes: configuration.classes.map((one) => without(configuration, one, id)),
     }
   },
   words: (configuration, { id }) => `Remove attribute ${attributeOf(configuration, id).name}`,
+}
+
+/** A class without an attribute on its sheet; a heading that stood over it passes on. */
+function without(configuration: Configuration, one: DocumentClass, id: string): DocumentClass {
+  const before = idsOnSheet(configuration, one)
+  const after = before.filter((other) => other !== id)
+  return {
+    ...one,
+    ...(one.attributes ? { attributes: after } : {}),
+    ...(one.groups ? { groups: headingsAfter(one.groups, before, after) } : {}),
+  }
 }
 
 /** What names an attribute, in words: lifecycles, transitions, class rules. */
