@@ -68,6 +68,10 @@ describe('a file by another program', () => {
     ['title-block-r12.dxf', rows],
     ['title-block-2018.dxf', rows],
     ['table-in-texts-2000.dxf', [rows[0], rows[1], { ...rows[2]!, text: 'Edge radius added' }]],
+    ['sheet-draw.pdf', rows],
+    ['sheet-cairo.pdf', rows],
+    ['table-calc.pdf', rows],
+    ['table-ghostscript.pdf', rows],
   ])('%s brings its revision table along', async (name, expected) => {
     const { history } = await read(name)
     expect(history.map((row) => ({ ...row, by: row.by.toLowerCase() }))).toEqual(expected)

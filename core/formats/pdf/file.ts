@@ -1,8 +1,8 @@
 import { latin1 } from '../characters'
 import type { Source } from '../source'
 import { tableRows } from './table-stream'
-import { inflated, predicted } from './unpack'
-import { type PdfDictionary, PdfFault, type PdfObject, PdfScan } from './objects'
+import { unpackedBy } from './unpack'
+import { listed, type PdfDictionary, PdfFault, type PdfObject, PdfScan } from './objects'
 
 /** Where an object stands: at an offset, or in a stream of objects. */
 type Place = { at: number } | { within: number; index: number }
@@ -111,20 +111,20 @@ export class PdfFile {
     const length = this.resolve(dictionary.entries.get('Length'))
     if (typeof length !== 'number' || length < 0 || from + length > this.source.size)
       throw new PdfFault(`the stream at byte ${at} is not as long as it says`)
+    if (length > most.unpacked)
+      throw new PdfFault(`the stream at byte ${at} has more than ${most.unpacked >> 20} MB`)
     return { dictionary, bytes: this.unpacked(this.source.read(from, from + length).slice(), dictionary) }
   }
 
   private unpacked(bytes: Uint8Array, { entries }: PdfDictionary): Uint8Array | undefined {
-    const filter = this.resolve(entries.get('Filter'))
-    const filters = (Array.isArray(filter) ? filter : filter === null ? [] : [filter]).map((one) =>
-      this.resolve(one),
-    )
-    if (!filters.length) return bytes
-    const [only, ...others] = filters
-    const isFlate = only !== null && typeof only === 'object' && 'name' in only && only.name === 'FlateDecode'
-    if (!isFlate || others.length) return undefined
-    const parameters = this.resolve(entries.get('DecodeParms'))
-    return predicted(inflated(bytes), this.dictionary(Array.isArray(parameters) ? parameters[0] : parameters))
+    const filters = listed(this.resolve(entries.get('Filter'))).map((one) => this.resolve(one))
+    const parameters = listed(this.resolve(entries.get('DecodeParms')))
+    let unpacked: Uint8Array | undefined = bytes
+    filters.forEach((filter, index) => {
+      const name = filter && typeof filter === 'object' && 'name' in filter ? filter.name : ''
+      unpacked = unpacked && unpackedBy(name, unpacked, this.dictionary(parameters[index]))
+    })
+    return unpacked
   }
 
   private objectsWithin(id: number): PdfObject[] {

@@ -1,10 +1,20 @@
 import { nameIn, plan, unwritten } from '../changes'
-import type { Change, FileContents, FileFormat, FilePlace, FileProblem, WrittenFile } from '../file-format'
+import type {
+  Change,
+  FileContents,
+  FileFormat,
+  FileHistoryRow,
+  FilePlace,
+  FileProblem,
+  WrittenFile,
+} from '../file-format'
+import { merged, tableRows } from '../history'
 import type { Source } from '../source'
 import { appendix, dictionaryObject, streamObject, textString } from './append'
 import { protectedMetadata } from './encrypted'
 import { PdfFile } from './file'
 import { PdfFault, type PdfObject, textOf } from './objects'
+import { textsOf } from './text/texts'
 import { Xmp } from './xmp'
 
 /** Names of a document’s own metadata (ISO 32000-1, 14.3.3), and the places that they are. */
@@ -111,11 +121,14 @@ async function read(source: Source): Promise<FileContents> {
     const problems: FileProblem[] = file.isRebuilt
       ? [{ code: 'damaged', message: 'its table of objects is damaged; what was found without it is read' }]
       : []
-    return { places, history: [], references: [], problems }
+    return { places, history: isEncrypted ? [] : historyOf(file), references: [], problems }
   } catch (error) {
     return { places: [], history: [], references: [], problems: [problemOf(error)] }
   }
 }
+
+/** The revision table on its first sheets. */
+const historyOf = (file: PdfFile): FileHistoryRow[] => merged(textsOf(file).map(tableRows))
 
 function write(source: Source, changes: readonly Change[]): WrittenFile {
   try {

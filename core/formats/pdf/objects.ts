@@ -15,6 +15,10 @@ export interface PdfDictionary {
   entries: Map<string, PdfObject>
 }
 
+/** A list, or what stands for a list of one; none for nothing. */
+export const listed = (object: PdfObject): PdfObject[] =>
+  Array.isArray(object) ? object : object === null ? [] : [object]
+
 /** Why a PDF file could not be read. */
 export class PdfFault extends Error {}
 
@@ -24,9 +28,11 @@ const delimiters = new Set(Array.from('()<>[]{}/%', (letter) => letter.charCodeA
 
 /** Reads objects one after the other from bytes. */
 export class PdfScan {
+  /** In the content of a page there are no references, but operators that begin like them. */
   constructor(
     readonly bytes: Uint8Array,
     public at = 0,
+    private readonly hasReferences = true,
   ) {}
 
   skipBlank(): void {
@@ -71,18 +77,55 @@ export class PdfScan {
     return latin1(this.bytes, from, this.at)
   }
 
+  /** The operator of a page's content that stands here; undefined where an object does. */
+  operator(): string | undefined {
+    this.skipBlank()
+    const before = this.at
+    const byte = this.bytes[before]!
+    const isWord = (byte >= 65 && byte <= 90) || (byte >= 97 && byte <= 122) || byte === 39 || byte === 34
+    if (!isWord) return undefined
+    const word = this.word()
+    if (word !== 'true' && word !== 'false' && word !== 'null') return word
+    this.at = before
+    return undefined
+  }
+
   private plain(): PdfObject {
+    const number = this.hasReferences ? undefined : this.number()
+    if (number !== undefined) return number
     const word = this.word()
     if (word === 'null' || word === 'true' || word === 'false')
       return word === 'null' ? null : word === 'true'
     if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(word)) throw new PdfFault(`at byte ${this.at} stands no object`)
     const after = this.at
-    if (/^\d+$/.test(word)) {
+    if (this.hasReferences && /^\d+$/.test(word)) {
       this.skipBlank()
       if (/^\d+$/.test(this.word()) && this.takes('R')) return { kind: 'reference', id: Number(word) }
       this.at = after
     }
     return Number(word)
+  }
+
+  /** A number in the content of a page, where there may be millions; undefined, and nothing read, for what is none. */
+  private number(): number | undefined {
+    const { bytes } = this
+    let at = this.at
+    const sign = bytes[at] === 45 ? -1 : 1
+    if (bytes[at] === 45 || bytes[at] === 43) at++
+    let [value, scale, digits] = [0, 0, 0]
+    for (; at < bytes.length; at++) {
+      const byte = bytes[at]!
+      if (byte >= 48 && byte <= 57) {
+        value = value * 10 + byte - 48
+        digits++
+        scale *= 10
+      } else if (byte === 46 && !scale) scale = 1
+      else if (blanks.has(byte) || delimiters.has(byte)) break
+      else return undefined
+    }
+    if (!digits) return undefined
+    this.at = at
+    return (sign * value) / (scale || 1)
   }
 
   private name(): string {

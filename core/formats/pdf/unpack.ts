@@ -1,11 +1,56 @@
 import { Inflate } from 'fflate'
+import { latin1 } from '../characters'
 import { joined } from '../source'
 import { type PdfDictionary, PdfFault } from './objects'
 
 const most = { unpacked: 64 << 20, step: 4096 }
 
+/** How streams are packed (7.4), and how each is unpacked. */
+const filters: Record<
+  string,
+  (bytes: Uint8Array, parameters: PdfDictionary | undefined) => Uint8Array | undefined
+> = {
+  FlateDecode: (bytes, parameters) => predicted(inflated(bytes), parameters),
+  ASCII85Decode: fromBase85,
+  ASCIIHexDecode: fromHexadecimal,
+}
+
+/** What was packed in one way; undefined for ways that are not read. @throws PdfFault where it is damaged */
+export const unpackedBy = (
+  filter: string,
+  bytes: Uint8Array,
+  parameters: PdfDictionary | undefined,
+): Uint8Array | undefined =>
+  Object.hasOwn(filters, filter) ? filters[filter]!(bytes, parameters) : undefined
+
+/** Five digits of base 85 for four bytes; `z` for four zeros, `~>` at the end (7.4.3). */
+function fromBase85(packed: Uint8Array): Uint8Array {
+  const zeros = packed.reduce((sum, byte) => (byte === 122 ? sum + 1 : sum), 0)
+  const out = new Uint8Array(Math.ceil((packed.length - zeros) * 0.8) + zeros * 4 + 4)
+  let at = 0
+  let digits: number[] = []
+  const take = (count: number) => {
+    const value = [...digits, 84, 84, 84, 84].slice(0, 5).reduce((sum, digit) => sum * 85 + digit, 0)
+    for (let byte = 0; byte < count; byte++) out[at++] = Math.floor(value / 256 ** (3 - byte)) & 255
+    digits = []
+  }
+  for (const byte of packed) {
+    if (byte === 126) break
+    if (byte === 122 && !digits.length) at += 4
+    else if (byte >= 33 && byte <= 117 && digits.push(byte - 33) === 5) take(4)
+  }
+  if (digits.length > 1) take(digits.length - 1)
+  return out.subarray(0, at)
+}
+
+function fromHexadecimal(packed: Uint8Array): Uint8Array {
+  const [digits = ''] = latin1(packed).split('>')
+  const pairs = `${digits.replace(/[^\dA-Fa-f]/g, '')}0`.match(/../g) ?? []
+  return Uint8Array.from(pairs, (pair) => Number.parseInt(pair, 16))
+}
+
 /** Unpacks a little at a time, so that what claims to be small and is not never fills the memory. */
-export function inflated(packed: Uint8Array): Uint8Array {
+function inflated(packed: Uint8Array): Uint8Array {
   const parts: Uint8Array[] = []
   let size = 0
   // Two bytes of a header come before what is packed.
@@ -24,7 +69,7 @@ export function inflated(packed: Uint8Array): Uint8Array {
 }
 
 /** Undoes the predictors of PNG, with which tables of objects are packed. */
-export function predicted(bytes: Uint8Array, parameters: PdfDictionary | undefined): Uint8Array | undefined {
+function predicted(bytes: Uint8Array, parameters: PdfDictionary | undefined): Uint8Array | undefined {
   const number = (name: string, otherwise: number) => Number(parameters?.entries.get(name) ?? otherwise)
   if (number('Predictor', 1) < 2) return bytes
   if (number('Predictor', 1) < 10 || number('Colors', 1) !== 1 || number('BitsPerComponent', 8) !== 8)
