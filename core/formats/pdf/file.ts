@@ -1,8 +1,8 @@
 import { latin1 } from '../characters'
 import type { Source } from '../source'
 import { tableRows } from './table-stream'
-import { unpackedBy } from './unpack'
-import { listed, type PdfDictionary, PdfFault, type PdfObject, PdfScan } from './objects'
+import { unpacked } from './unpack'
+import { type PdfDictionary, PdfFault, type PdfObject, PdfScan } from './objects'
 
 /** Where an object stands: at an offset, or in a stream of objects. */
 type Place = { at: number } | { within: number; index: number }
@@ -10,10 +10,10 @@ type Place = { at: number } | { within: number; index: number }
 const most = {
   tables: 1000,
   objects: 2_000_000,
+  known: 2000,
   window: 1 << 16,
   object: 1 << 22,
-  unpacked: 64 << 20,
-  step: 4096,
+  stream: 64 << 20,
 }
 
 /** A PDF file whose objects are read when they are asked for. */
@@ -25,6 +25,7 @@ export class PdfFile {
   table = { at: 0, isStream: false }
   private readonly places = new Map<number, Place>()
   private readonly streams = new Map<number, PdfObject[]>()
+  private readonly known = new Map<number, PdfObject>()
 
   /** @throws PdfFault where it holds no objects. */
   constructor(private readonly source: Source) {
@@ -74,11 +75,18 @@ export class PdfFile {
     return place && 'at' in place ? this.streamAt(place.at)?.bytes : undefined
   }
 
+  /** Objects are asked for again and again: fonts with every text. */
   private objectNumbered(id: number): PdfObject {
+    const known = this.known.get(id)
+    if (known !== undefined) return known
     const place = this.places.get(id)
     if (!place) return null
-    if ('at' in place) return this.indirect(place.at, id).object
-    return this.objectsWithin(place.within)[place.index] ?? null
+    const object =
+      'at' in place
+        ? this.indirect(place.at, id).object
+        : (this.objectsWithin(place.within)[place.index] ?? null)
+    if (this.known.size < most.known) this.known.set(id, object)
+    return object
   }
 
   private indirect(at: number, id?: number): { object: PdfObject; end: number } {
@@ -111,20 +119,9 @@ export class PdfFile {
     const length = this.resolve(dictionary.entries.get('Length'))
     if (typeof length !== 'number' || length < 0 || from + length > this.source.size)
       throw new PdfFault(`the stream at byte ${at} is not as long as it says`)
-    if (length > most.unpacked)
-      throw new PdfFault(`the stream at byte ${at} has more than ${most.unpacked >> 20} MB`)
-    return { dictionary, bytes: this.unpacked(this.source.read(from, from + length).slice(), dictionary) }
-  }
-
-  private unpacked(bytes: Uint8Array, { entries }: PdfDictionary): Uint8Array | undefined {
-    const filters = listed(this.resolve(entries.get('Filter'))).map((one) => this.resolve(one))
-    const parameters = listed(this.resolve(entries.get('DecodeParms')))
-    let unpacked: Uint8Array | undefined = bytes
-    filters.forEach((filter, index) => {
-      const name = filter && typeof filter === 'object' && 'name' in filter ? filter.name : ''
-      unpacked = unpacked && unpackedBy(name, unpacked, this.dictionary(parameters[index]))
-    })
-    return unpacked
+    if (length > most.stream)
+      throw new PdfFault(`the stream at byte ${at} has more than ${most.stream >> 20} MB`)
+    return { dictionary, bytes: unpacked(this.source.read(from, from + length).slice(), dictionary, this) }
   }
 
   private objectsWithin(id: number): PdfObject[] {
@@ -212,6 +209,7 @@ export class PdfFile {
     this.isRebuilt = true
     this.places.clear()
     this.streams.clear()
+    this.known.clear()
     const overlap = 64
     for (let from = 0; from < this.source.size; from += most.window * 4) {
       const text = latin1(this.source.read(from, from + most.window * 4 + overlap))

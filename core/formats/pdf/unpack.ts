@@ -1,7 +1,7 @@
 import { Inflate } from 'fflate'
 import { latin1 } from '../characters'
 import { joined } from '../source'
-import { type PdfDictionary, PdfFault } from './objects'
+import { listed, type PdfDictionary, PdfFault, type PdfObject } from './objects'
 
 const most = { unpacked: 64 << 20, step: 4096 }
 
@@ -15,13 +15,22 @@ const filters: Record<
   ASCIIHexDecode: fromHexadecimal,
 }
 
-/** What was packed in one way; undefined for ways that are not read. @throws PdfFault where it is damaged */
-export const unpackedBy = (
-  filter: string,
+/** What a stream holds, unpacked; undefined where it is packed in a way that is not read. @throws PdfFault */
+export function unpacked(
   bytes: Uint8Array,
-  parameters: PdfDictionary | undefined,
-): Uint8Array | undefined =>
-  Object.hasOwn(filters, filter) ? filters[filter]!(bytes, parameters) : undefined
+  { entries }: PdfDictionary,
+  file: { resolve: (object: PdfObject | undefined) => PdfObject },
+): Uint8Array | undefined {
+  const names = listed(file.resolve(entries.get('Filter'))).map((one) => file.resolve(one))
+  const parameters = listed(file.resolve(entries.get('DecodeParms'))).map((one) => file.resolve(one))
+  return names.reduce<Uint8Array | undefined>((packed, filter, index) => {
+    const name = filter && typeof filter === 'object' && 'name' in filter ? filter.name : ''
+    const own = parameters[index]
+    const isDictionary = own && typeof own === 'object' && 'entries' in own && !Array.isArray(own)
+    const unpack = Object.hasOwn(filters, name) ? filters[name] : undefined
+    return packed && unpack?.(packed, isDictionary ? own : undefined)
+  }, bytes)
+}
 
 /** Five digits of base 85 for four bytes; `z` for four zeros, `~>` at the end (7.4.3). */
 function fromBase85(packed: Uint8Array): Uint8Array {

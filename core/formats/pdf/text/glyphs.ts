@@ -41,12 +41,14 @@ export function textOfGlyph(name: string): string {
 export const fromCode = (code: number): string =>
   code <= 0x10ffff && (code < 0xd800 || code > 0xdfff) ? String.fromCodePoint(code) : ''
 
-/** What the codes of a font of single bytes stand for, by the name of its encoding (9.6.6). */
-export function textsOfEncoding(name: string | undefined): string[] {
-  const bytes = Uint8Array.from({ length: 256 }, (_, byte) => byte)
-  if (name === 'MacRomanEncoding') return [...new TextDecoder('macintosh').decode(bytes)]
-  const texts = Array.from(bytes, (byte) => codePage('1252').decode(Uint8Array.of(byte)))
+const bytes = Uint8Array.from({ length: 256 }, (_, byte) => byte)
+const windows = [...codePage('1252').decode(bytes)]
+const encodings: Record<string, readonly string[]> = {
+  WinAnsiEncoding: windows,
+  MacRomanEncoding: [...new TextDecoder('macintosh').decode(bytes)],
   // Without an encoding, quotes are curved.
-  if (name === undefined) [texts[0x27], texts[0x60]] = ['’', '‘']
-  return texts
+  StandardEncoding: windows.with(0x27, '’').with(0x60, '‘'),
 }
+
+/** What the codes of a font of single bytes stand for, by the name of its encoding (9.6.6). */
+export const textsOfEncoding = (name = 'StandardEncoding'): string[] => [...(encodings[name] ?? windows)]
