@@ -108,3 +108,25 @@ describe('a model', () => {
     expect(Buffer.from(joined(parts!)).toString('latin1')).toBe(expected)
   })
 })
+
+describe('a statement', () => {
+  const file = (data: string) =>
+    `ISO-10303-21;\nHEADER;\nENDSEC;\nDATA;\n${data}\n#1=PRODUCT('BR-1','Jaw','',(#2));\nENDSEC;\nEND-ISO-10303-21;\n`
+  it.each([
+    ['in a string', "#9=NOTE('a;b''c; /* ');"],
+    ['in a comment', '/*/ ; #1=PRODUCT(); */'],
+    ['behind a comment that ends with stars', "/***/#9=NOTE('');"],
+    ['beside a slash that opens nothing', "#9=NOTE('',1/ *2);"],
+  ])('ends at a semicolon, and at none %s, wherever it begins', async (_, data) => {
+    for (let shift = 0; shift < 8; shift++) {
+      const bytes = new TextEncoder().encode(`${' '.repeat(shift)}${file(data)}`)
+      for (const from of [0, 1, 2, 3]) {
+        // Bytes that begin anywhere in memory, as parts of a file do.
+        const within = new Uint8Array(bytes.length + from)
+        within.set(bytes, from)
+        const { places } = await readFile(sourceOf(within.subarray(from)), 'a.step')
+        expect(places).toContainEqual({ place: 'product:id', value: 'BR-1', writable: true })
+      }
+    }
+  })
+})
