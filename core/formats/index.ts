@@ -8,7 +8,10 @@ export {
   type FileReading,
   type WrittenFile,
 } from './file-format'
-export { dividedAt, drawRevisions, type RevisionBlocks } from './revision-blocks'
+export { type ChosenPlace, type ChosenPlaces, type SheetFormat, sheetFormats } from './blocks/chosen-place'
+export { type Corner, corners } from './blocks/free-place'
+export { type RevisionBlocks } from './blocks/layout'
+export { dividedAt, drawRevisions } from './revision-blocks'
 export { formats, kindOf, readFile, writeFile } from './formats'
 export { type MapLayout, mapSvg, pathOf, tipOf } from './map-svg'
 export { type Element, scxml } from './scxml'

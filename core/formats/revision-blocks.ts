@@ -1,19 +1,28 @@
-import { type DrawnBlocks, drawRevisions as drawInDxf } from './dxf/revision-blocks'
-import type { FileHistoryRow } from './file-format'
+import type { ChosenPlaces } from './blocks/chosen-place'
+import type { DrawnBlocks, RevisionBlocks } from './blocks/layout'
+import { drawRevisions as drawInDxf } from './dxf/revision-blocks'
+import { drawRevisions as drawInSvg } from './svg/revision-blocks'
+import type { FileHistoryRow, FileKind } from './file-format'
 import { formats, kindOf } from './formats'
 import type { Source } from './source'
 
-/** What is drawn: the rows up to the transfer, and those from it on; the label at the transfer stands in both. */
-export interface RevisionBlocks {
-  carried: readonly FileHistoryRow[]
-  live: readonly FileHistoryRow[]
-}
+/** The formats into which blocks of revisions are drawn. */
+const drawers: Partial<Record<FileKind, typeof drawInDxf>> = { dxf: drawInDxf, svg: drawInSvg }
 
-/** Draws the blocks of a register into a drawing; a file of another kind stays as it is, with the reason. */
-export function drawRevisions(source: Source, name: string, rows: RevisionBlocks): DrawnBlocks {
+/**
+ * Draws the blocks of a register into a drawing, where it was chosen for its format of sheet or else where it is free;
+ * a file of another kind stays as it is, with the reason.
+ */
+export function drawRevisions(
+  source: Source,
+  name: string,
+  rows: RevisionBlocks,
+  places: ChosenPlaces = {},
+): DrawnBlocks {
   const kind = kindOf(source, name)
-  if (kind === 'dxf') return drawInDxf(source, rows)
-  const message = `revision blocks are drawn into DXF drawings; this is ${formats[kind].words}`
+  const draw = drawers[kind]
+  if (draw) return draw(source, rows, places)
+  const message = `revision blocks are drawn into DXF and SVG drawings; this is ${formats[kind].words}`
   return { parts: null, live: 0, carriedOver: 0, problems: [{ code: 'not-writable', message }] }
 }
 

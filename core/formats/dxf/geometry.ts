@@ -1,5 +1,5 @@
 import { latin1 } from '../characters'
-import type { Box } from '../free-place'
+import type { Box } from '../blocks/free-place'
 import type { Source } from '../source'
 import { scanGroups } from './groups'
 

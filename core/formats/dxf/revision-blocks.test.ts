@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { dividedAt, drawRevisions, readFile, sourceOf } from '..'
 import type { FileHistoryRow } from '../file-format'
-import { freePlace, isFree } from '../free-place'
+import { freePlace, isFree } from '../blocks/free-place'
 import { joined } from '../source'
 
 const row = (revision: string, text: string): FileHistoryRow => ({
@@ -87,16 +87,17 @@ describe('a free place', () => {
     { left: 100, right: 100, bottom: 0, top: 60 },
   ]
   const size = { width: 30, height: 10 }
+  const sheet = { left: 0, right: 100, bottom: 0, top: 60 }
   it('is in the upper right corner of an empty sheet', () =>
-    expect(freePlace(size, frame, 2)).toEqual({ left: 68, right: 98, top: 58, bottom: 48 }))
+    expect(freePlace(size, sheet, frame, 2)).toEqual({ left: 68, right: 98, top: 58, bottom: 48 }))
   it('is in another corner, or farther in, where something stands', () => {
     const taken = { left: 60, right: 100, bottom: 40, top: 60 }
-    const found = freePlace(size, [...frame, taken], 2)
+    const found = freePlace(size, sheet, [...frame, taken], 2)
     expect(found).toEqual({ left: 2, right: 32, top: 58, bottom: 48 })
     expect(isFree(found, [...frame, taken])).toBe(true)
   })
   it('is beside a sheet that is full', () =>
-    expect(freePlace(size, [...frame, { left: 1, right: 99, bottom: 1, top: 59 }], 2)).toEqual({
+    expect(freePlace(size, sheet, [...frame, { left: 1, right: 99, bottom: 1, top: 59 }], 2)).toEqual({
       left: 102,
       right: 132,
       top: 60,

@@ -1,7 +1,17 @@
 import { bytesOf } from '../characters'
 import { unwritten } from '../changes'
 import type { FileHistoryRow, FileProblem } from '../file-format'
-import { around, type Box, freePlace, isFree } from '../free-place'
+import { type ChosenPlaces, placeFor } from '../blocks/chosen-place'
+import { around, type Box, isFree } from '../blocks/free-place'
+import {
+  blockLines,
+  type BlockName,
+  blockSize,
+  blockTexts,
+  type DrawnBlocks,
+  pitch,
+  type RevisionBlocks,
+} from '../blocks/layout'
 import { type Patch, patched, type Source } from '../source'
 import { readDrawing } from './contents'
 import { type Header, variableOf } from './drawing'
@@ -9,36 +19,19 @@ import { boxesOf, type DrawnEntity, type Geometry, readGeometry } from './geomet
 
 /** Our marks: what stands on these layers was drawn by the system and is found again by them. */
 const layers = { carried: 'ILMENITE-CARRIED-OVER', live: 'ILMENITE-LIVE' } as const
-type Block = keyof typeof layers
-const titles: Record<Block, string> = { carried: 'REVISIONS BEFORE THE VAULT', live: 'REVISIONS' }
-const heads: FileHistoryRow = { revision: 'REV', date: 'DATE', by: 'BY', text: 'DESCRIPTION' }
-const columns = ['revision', 'date', 'by', 'text'] as const
-/** Where columns begin, how wide a block is and how far rows stand apart, in heights of text. */
-const starts = [1, 9, 21, 31]
-const [width, pitch] = [75, 2]
 
 type Group = readonly [code: number, value: number | string]
-
-export interface DrawnBlocks {
-  parts: Iterable<Uint8Array> | null
-  live: number
-  carriedOver: number
-  problems: FileProblem[]
-}
 
 /**
  * Draws the carry-over block, once for all, and the live block with its rows of now, clear of what is drawn. A block
  * that stands there already is not drawn again, so that doing it twice changes nothing.
  */
-export function drawRevisions(
-  source: Source,
-  rows: { carried: readonly FileHistoryRow[]; live: readonly FileHistoryRow[] },
-): DrawnBlocks {
+export function drawRevisions(source: Source, rows: RevisionBlocks, places: ChosenPlaces = {}): DrawnBlocks {
   const { header, problems } = readDrawing(source)
   const geometry = readGeometry(source)
   const reason = problems[0] ?? (geometry.endOfEntities ? undefined : noEntities)
   if (reason) return { ...unwritten([reason]), live: 0, carriedOver: 0 }
-  const sheet = new Sheet(header, geometry)
+  const sheet = new Sheet(header, geometry, places)
   const carriedOver = sheet.carryOver(rows.carried)
   sheet.fill(rows.live)
   return { parts: patched(source, sheet.patches()), live: rows.live.length, carriedOver, problems: [] }
@@ -60,6 +53,7 @@ class Sheet {
   constructor(
     private readonly header: Header,
     private readonly geometry: Geometry,
+    private readonly places: ChosenPlaces,
   ) {
     const seed = Number.parseInt(variableOf(header, '$HANDSEED'), 16) || 0
     this.handle = Math.max(seed, geometry.highestHandle + 1)
@@ -74,7 +68,7 @@ class Sheet {
   }
 
   private isOurs = ({ layer }: DrawnEntity): boolean => layer === layers.live || layer === layers.carried
-  private of = (block: Block): DrawnEntity[] =>
+  private of = (block: BlockName): DrawnEntity[] =>
     this.geometry.entities.filter(({ layer, section }) => !section && layer === layers[block])
 
   /** How many rows the carry-over block has; one that is there is never changed. */
@@ -97,7 +91,7 @@ class Sheet {
 
   fill(rows: readonly FileHistoryRow[]): void {
     const there = this.of('live')
-    const wanted = this.texts(rows).map(({ text }) => text)
+    const wanted = blockTexts('live', rows, this.height).map(({ text }) => text)
     const has = there.flatMap(({ text }) => (text ? [this.header.coding.decode(text)] : []))
     if (JSON.stringify(has) === JSON.stringify(wanted)) return
     this.removed.push(...there)
@@ -105,54 +99,34 @@ class Sheet {
     if (rows.length) this.draw('live', rows, this.place(rows.length, before))
   }
 
-  private size = (count: number) => ({
-    width: width * this.height,
-    height: (count + 2) * pitch * this.height,
-  })
-
   private place(count: number, before?: Box): Box {
-    const size = this.size(count)
+    const size = blockSize(count, this.height)
     const same = before && { ...before, right: before.left + size.width, bottom: before.top - size.height }
-    return same && isFree(same, this.drawn) ? same : freePlace(size, this.drawn, pitch * this.height)
+    if (same && isFree(same, this.drawn)) return same
+    const sheet = around(this.drawn) ?? { left: 0, bottom: 0, right: 0, top: 0 }
+    return placeFor(size, sheet, this.drawn, pitch * this.height, this.places)
   }
 
-  /** What stands in a block: a title, heads, and a row for each revision, as lines down from its top. */
-  private texts(rows: readonly FileHistoryRow[], block: Block = 'live') {
-    const lines = [{ ...heads, ...{ date: '', by: '', text: '', revision: titles[block] } }, heads, ...rows]
-    return lines.flatMap((line, index) =>
-      columns.flatMap((column, place) =>
-        line[column] ? [{ text: oneLine(line[column]), index, place }] : [],
-      ),
-    )
-  }
-
-  private draw(block: Block, rows: readonly FileHistoryRow[], box: Box): void {
+  private draw(block: BlockName, rows: readonly FileHistoryRow[], box: Box): void {
     this.drawn.push(box)
-    const { height } = this
-    for (const { text, index, place } of this.texts(rows, block)) {
-      const [x, y] = [box.left + starts[place]! * height, box.top - (index * pitch + 1.5) * height]
+    for (const { text, x, y } of blockTexts(block, rows, this.height))
       this.add(block, 'TEXT', 'AcDbText', [
-        [10, x],
-        [20, y],
+        [10, box.left + x],
+        [20, box.top - y],
         [30, 0],
-        [40, height],
+        [40, this.height],
         [1, text],
       ])
-    }
-    for (let line = 0; line <= rows.length + 2; line++) {
-      const y = box.top - line * pitch * height
-      this.line(block, box.left, y, box.right, y)
-    }
-    for (const x of [box.left, box.right]) this.line(block, x, box.top, x, box.bottom)
+    for (const line of blockLines(box, rows.length, this.height)) this.line(block, line)
   }
 
-  private line(block: Block, x1: number, y1: number, x2: number, y2: number): void {
+  private line(block: BlockName, [x1, y1, x2, y2]: number[]): void {
     this.add(block, 'LINE', 'AcDbLine', [
-      [10, x1],
-      [20, y1],
+      [10, x1!],
+      [20, y1!],
       [30, 0],
-      [11, x2],
-      [21, y2],
+      [11, x2!],
+      [21, y2!],
       [31, 0],
     ])
   }
@@ -161,7 +135,7 @@ class Sheet {
     return this.header.version >= 'AC1012'
   }
 
-  private add(block: Block, type: string, kind: string, groups: Group[]): void {
+  private add(block: BlockName, type: string, kind: string, groups: Group[]): void {
     const { owners } = this.geometry
     const owner = this.isPaper ? owners.paper : owners.model
     const all: Group[] = [
@@ -229,8 +203,6 @@ class Sheet {
       .join('')
   }
 }
-
-const oneLine = (text: string): string => text.replace(/\s+/g, ' ').trim().slice(0, 60)
 
 /** The rectangles around what stands in blocks, from their own origins; blocks within them count by their own place. */
 function blockBoxes({ entities }: Geometry): Map<string, Box> {

@@ -1,4 +1,5 @@
 import { type Source, wholeOf } from '../source'
+import { pageOf } from '../svg/page'
 import { attributeOf, escaped, readXml, type XmlAttribute, type XmlElement } from '../xml'
 
 /** What is drawn: shapes, texts and what they are painted with. Whatever runs, links or loads is left out. */
@@ -9,8 +10,6 @@ const drawn = new Set(
   ).split(' '),
 )
 const spaceOfSvg = 'http://www.w3.org/2000/svg'
-/** How wide a drawing is that says nothing of its size, as browsers have it. */
-const usual = { width: 300, height: 150 }
 
 /**
  * Draws an SVG drawing (W3C, SVG 1.1 and 2) anew with nothing in it but shapes: no scripts, no events, no links, no
@@ -19,7 +18,8 @@ const usual = { width: 300, height: 150 }
  */
 export function drawSvg(source: Source): { svg: string; width: number; height: number } {
   const { root, elements } = readXml(wholeOf(source))
-  const size = sizeOf(root)
+  const { left, right, top, bottom } = pageOf(root)
+  const size = { width: right - left, height: top - bottom }
   const view = attributeOf(root, 'viewBox')?.value
   const sound = view && /^[\d\s.,e+-]{1,200}$/i.test(view) ? view : `0 0 ${size.width} ${size.height}`
   const styles = stylesIn(elements)
@@ -31,18 +31,6 @@ export function drawSvg(source: Source): { svg: string; width: number; height: n
     svg: `<svg xmlns="${spaceOfSvg}" viewBox="${escaped(sound)}"${own.join('')}>${inner}</svg>\n`,
     ...size,
   }
-}
-
-function sizeOf(root: XmlElement): { width: number; height: number } {
-  const [, , wide, high] = (attributeOf(root, 'viewBox')?.value ?? '')
-    .trim()
-    .split(/[\s,]+/)
-    .map(Number)
-  const length = (name: 'width' | 'height', other: number | undefined) => {
-    const said = Number.parseFloat(attributeOf(root, name)?.value ?? '')
-    return [other, said].find((one) => one !== undefined && one > 0) ?? usual[name]
-  }
-  return { width: length('width', wide), height: length('height', high) }
 }
 
 function written(part: string | XmlElement, styles: Styles): string {

@@ -1,7 +1,9 @@
 import { distinct, nameIn, plan, unwritten } from '../changes'
 import type { Change, FileContents, FileFormat, FilePlace, FileProblem } from '../file-format'
-import { tableRows } from '../history'
+import { merged, tableRows } from '../history'
 import { patched, type Patch, type Source, wholeOf } from '../source'
+import { geometryOf } from './geometry'
+import { pageOf } from './page'
 import {
   attributeOf,
   encodedFor,
@@ -84,18 +86,6 @@ function referencesOf({ elements }: XmlDocument): string[] {
   return [...new Set(targets)]
 }
 
-const numberOf = (element: XmlElement, name: string): number =>
-  Number.parseFloat(attributeOf(element, name)?.value ?? '') || 0
-
-function textsOf({ elements }: XmlDocument) {
-  return elements
-    .filter(({ local }) => local === 'text')
-    .map((element) => ({
-      text: textWithin(element).replace(/\s+/g, ' ').trim(),
-      ...{ x: numberOf(element, 'x'), y: numberOf(element, 'y'), height: numberOf(element, 'font-size') },
-    }))
-}
-
 function open(source: Source): XmlDocument | FileProblem {
   try {
     return readXml(wholeOf(source))
@@ -111,7 +101,7 @@ function read(source: Source): FileContents {
   const places = placesOf(document).map(({ place, value, writable }) => ({ place, value, writable }))
   return {
     places: distinct(places),
-    history: tableRows(textsOf(document)),
+    history: merged([tableRows(geometryOf(document, pageOf(document.root), () => false).texts)]),
     references: referencesOf(document).map((target) => ({ target })),
     problems: [],
   }
