@@ -12,6 +12,7 @@ export { type ChosenPlace, type ChosenPlaces, type SheetFormat, sheetFormats } f
 export { type Corner, corners } from './blocks/free-place'
 export { type RevisionBlocks } from './blocks/layout'
 export { dividedAt, drawRevisions } from './revision-blocks'
+export { stampPages } from './pdf/stamp'
 export { formats, kindOf, readFile, writeFile } from './formats'
 export { type MapLayout, mapSvg, pathOf, tipOf } from './map-svg'
 export { type Element, scxml } from './scxml'

@@ -56,6 +56,7 @@ export type AuditCode =
   | 'copy'
   | 'render'
   | 'write-file'
+  | 'place-blocks'
   | 'run-script'
   | 'task'
   | 'keep-rehearsal'

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
-import type { Attribute } from '../../core/attribute'
-import { bindingsFor } from '../../core/binding'
+import type { Attribute, DocumentRecord } from '../../core/attribute'
+import { bindingsFor, endingOf, textOf } from '../../core/binding'
 import { type RegisterRow, transferLabel } from '../../core/engine'
 import { type Change, dividedAt, type FileHistoryRow } from '../../core/formats'
 import type { FileFinding } from '../../shared/answers'
@@ -10,6 +10,7 @@ import type { Db } from '../database/connection'
 import { register } from '../documents/rows'
 import type { Files, FileWriting } from '../files/file-threads'
 import type { FileStore } from '../files/store'
+import { blockPlaces } from './block-places'
 
 /** What files are written with. */
 export interface Writing {
@@ -68,6 +69,35 @@ function notHeld(
   return { kind: 'not-held', attribute: bound?.attribute.id ?? null, place, message }
 }
 
+/**
+ * Stamps the pages of a PDF with what the vault alone writes into it; a PDF whose pages have the stamp stays as it is,
+ * and so does every other file.
+ */
+export async function stampWhatCan(
+  { store, files }: Writing,
+  attributes: Attribute[],
+  path: string,
+  fileName: string,
+  record: DocumentRecord,
+): Promise<Made> {
+  const bound = bindingsFor(attributes, fileName, 'write').map(({ attribute }) => attribute)
+  const stamps = [...new Set(bound)].filter(({ systemOnly }) => systemOnly)
+  if (endingOf(fileName) !== 'pdf' || !stamps.length) return nothingMade
+  const said = stamps.flatMap((attribute) => {
+    const value = textOf(attribute, record[attribute.id] ?? null)
+    return value ? [`${attribute.name}: ${value}`] : []
+  })
+  const out = await placeToWrite(store)
+  const { written, problems } = await files.stamp(path, said.join(' · '), out)
+  const findings = problems.map(({ message }): FileFinding => ({
+    kind: 'not-held',
+    attribute: stamps[0]!.id,
+    place: 'pages',
+    message,
+  }))
+  return { written, findings, out: written.length ? out : null }
+}
+
 /** Draws the blocks of a document's revisions: what was before the vault once for all, what is live as it is now. */
 export async function drawBlocks(
   { db, store, files }: Writing,
@@ -78,7 +108,7 @@ export async function drawBlocks(
   const rows = register(db, document)
   const blocks = dividedAt(rows.map(asDrawn), transferLabel(rows))!
   const out = await placeToWrite(store)
-  const { problems } = await files.draw(path, fileName, blocks, out)
+  const { problems } = await files.draw(path, fileName, blocks, blockPlaces(db), out)
   const [problem] = problems
   if (problem)
     return {

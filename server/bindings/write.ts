@@ -16,7 +16,7 @@ import { contentOf, type DocumentRow, documentRowById, type Incoming, laterConte
 import { takeIn } from '../files/coming'
 import { FileBreaksError } from '../files/file-threads'
 import type { Stored } from '../files/store'
-import { type Made, drawBlocks, nothingMade, type Writing, writeWhatCan } from './make'
+import { type Made, drawBlocks, nothingMade, stampWhatCan, type Writing, writeWhatCan } from './make'
 import { fileStateOf, hasBlocks, keepFindings, settle } from './pending'
 
 export type { Writing } from './make'
@@ -74,15 +74,21 @@ async function make(
   const misspeltPlaces = spelling(attributes, fileName, places)
   const others = written.findings.filter(({ place }) => !misspeltPlaces.some((one) => one.place === place))
   const made = { ...written, findings: [...misspeltPlaces, ...others] }
-  if (!withBlocks) return made
-  const drawn = await drawBlocks(writing, row.id, written.out ?? path, fileName)
+  const stamped = await stampWhatCan(writing, attributes, made.out ?? path, fileName, row.record)
+  if (stamped.out) left.push(stamped.out)
+  const both = inTurn(made, stamped)
+  if (!withBlocks) return both
+  const drawn = await drawBlocks(writing, row.id, both.out ?? path, fileName)
   if (drawn.out) left.push(drawn.out)
-  return {
-    out: drawn.out ?? made.out,
-    written: [...made.written, ...drawn.written],
-    findings: [...made.findings, ...drawn.findings],
-  }
+  return inTurn(both, drawn)
 }
+
+/** What came of two steps, of which the second began with what the first had made. */
+const inTurn = (first: Made, second: Made): Made => ({
+  out: second.out ?? first.out,
+  written: [...first.written, ...second.written],
+  findings: [...first.findings, ...second.findings],
+})
 
 /** Whether something is wrong with one content alone: it breaks its reader, or is gone from the store. */
 const isOfTheFile = (error: unknown): boolean =>

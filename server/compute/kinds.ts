@@ -22,7 +22,7 @@ import { found } from '../documents/find'
 import { overview } from '../overview/queries'
 import type { Account } from '../directory/people'
 import { type ScriptTrial, tryScript } from '../scripts/try'
-import { comparisonOf, previewOf, probeOf } from '../rendering/preview'
+import { comparisonOf, previewOf, probeOf, sheetAsPdf } from '../rendering/preview'
 import { recordFindings } from '../record/findings'
 import { filesWith, type SpreadQuery } from '../record/spread'
 import { tasksOf, type TasksQuery } from '../tasks/queries'
@@ -104,6 +104,9 @@ export const computations = {
   ),
   'draw-sheet': computation(15, 'drawing the sheet', (_, content: Parameters<typeof previewOf>[0]) =>
     previewOf(content),
+  ),
+  'sheet-as-pdf': computation(30, 'making the PDF', (_, asked: Parameters<typeof sheetAsPdf>[0]) =>
+    sheetAsPdf(asked),
   ),
   'compare-sheets': computation(
     30,

@@ -2,7 +2,14 @@ import { statSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { Piscina } from 'piscina'
 import { findFile } from '../../archive'
-import type { Change, FileProblem, FileReading, RevisionBlocks, WrittenFile } from '../../core/formats'
+import type {
+  Change,
+  ChosenPlaces,
+  FileProblem,
+  FileReading,
+  RevisionBlocks,
+  WrittenFile,
+} from '../../core/formats'
 import type { FoundFile } from '../../core/intake'
 
 /** What is done with a file in a thread. */
@@ -10,13 +17,22 @@ export type FileTask =
   | { kind: 'find'; root: string; path: string }
   | { kind: 'read'; path: string; fileName: string }
   | { kind: 'write'; path: string; fileName: string; changes: Change[]; out: string }
-  | { kind: 'draw'; path: string; fileName: string; blocks: RevisionBlocks; out: string }
+  | {
+      kind: 'draw'
+      path: string
+      fileName: string
+      blocks: RevisionBlocks
+      places: ChosenPlaces
+      out: string
+    }
+  | { kind: 'stamp'; path: string; text: string; out: string }
 
 export interface FileAnswer {
   find: FoundFile
   read: FileReading
   write: FileWriting
   draw: FileDrawing
+  stamp: FileWriting
 }
 
 /** What came of writing into a file; the new content lies at `out` where anything was written. */
@@ -43,7 +59,7 @@ export class FileBreaksError extends Error {
 }
 
 /** What reads and writes files. */
-export type Files = Pick<FileThreads, 'read' | 'write' | 'draw'>
+export type Files = Pick<FileThreads, 'read' | 'write' | 'draw' | 'stamp'>
 
 /**
  * Threads in which files are read: one that a file breaks is ended and replaced, and the file is reported. What comes
@@ -99,8 +115,20 @@ export class FileThreads {
   }
 
   /** Draws the blocks of a register into a copy of a drawing, at `out`. @throws as `write` does */
-  draw(path: string, fileName: string, blocks: RevisionBlocks, out: string): Promise<FileDrawing> {
-    return this.run({ kind: 'draw', path, fileName, blocks, out }, sizeOf(path)) as Promise<FileDrawing>
+  draw(
+    path: string,
+    fileName: string,
+    blocks: RevisionBlocks,
+    places: ChosenPlaces,
+    out: string,
+  ): Promise<FileDrawing> {
+    const task = { kind: 'draw', path, fileName, blocks, places, out } as const
+    return this.run(task, sizeOf(path)) as Promise<FileDrawing>
+  }
+
+  /** Stamps the pages of a copy of a PDF, at `out`, unless they have the stamp. @throws as `write` does */
+  stamp(path: string, text: string, out: string): Promise<FileWriting> {
+    return this.run({ kind: 'stamp', path, text, out }, sizeOf(path)) as Promise<FileWriting>
   }
 
   private async run(task: FileTask, size: number) {

@@ -17,5 +17,6 @@ const tasks: Tasks = {
   find: ({ root, path }) => findFile(root, path),
   read: ({ path, fileName }) => filesHere.read(path, fileName),
   write: ({ path, fileName, changes, out }) => filesHere.write(path, fileName, changes, out),
-  draw: ({ path, fileName, blocks, out }) => filesHere.draw(path, fileName, blocks, out),
+  draw: ({ path, fileName, blocks, places, out }) => filesHere.draw(path, fileName, blocks, places, out),
+  stamp: ({ path, text, out }) => filesHere.stamp(path, text, out),
 }

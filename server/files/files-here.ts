@@ -1,6 +1,6 @@
 import { closeSync, openSync, writeSync } from 'node:fs'
 import { type OpenFile, openFile } from '../../archive'
-import { drawRevisions, readFile, writeFile } from '../../core/formats'
+import { drawRevisions, readFile, stampPages, writeFile } from '../../core/formats'
 import type { Files } from './file-threads'
 
 /** Files read and written in the thread that asks: in threads made for it, and where the files are one's own. */
@@ -12,9 +12,15 @@ export const filesHere: Files = {
       if (parts) put(out, parts)
       return outcome
     }),
-  draw: (path, fileName, blocks, out) =>
+  draw: (path, fileName, blocks, places, out) =>
     withFile(path, async (file) => {
-      const { parts, ...outcome } = drawRevisions(file, fileName, blocks)
+      const { parts, ...outcome } = drawRevisions(file, fileName, blocks, places)
+      if (parts) put(out, parts)
+      return outcome
+    }),
+  stamp: (path, text, out) =>
+    withFile(path, async (file) => {
+      const { parts, ...outcome } = stampPages(file, text)
       if (parts) put(out, parts)
       return outcome
     }),

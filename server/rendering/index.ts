@@ -7,6 +7,7 @@ import { dxf, svg } from './sheet'
 import { RenderingError, type SheetKind } from './sheet-kind'
 
 export { RenderingError } from './sheet-kind'
+export { stampLine } from './stamp'
 
 /** The kinds of files that have a sheet, by their endings. */
 const sheetKinds: Record<string, SheetKind> = {

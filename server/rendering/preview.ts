@@ -1,3 +1,5 @@
+import { readFileSync, statSync } from 'node:fs'
+import { mostToRender, renderPdf, RenderingError } from '.'
 import { type OpenFile, openFile } from '../../archive'
 import {
   compareSheets,
@@ -35,6 +37,25 @@ export function previewOf({ path, fileName, isSmall }: Content & { isSmall?: boo
     throw new Refusal('not-found', why)
   } finally {
     file.close()
+  }
+}
+
+/** The sheet of a content as a PDF with a stamp. @throws Refusal where none is made of it */
+export async function sheetAsPdf({
+  path,
+  fileName,
+  stamp,
+}: Content & { stamp: string }): Promise<Uint8Array> {
+  if (statSync(path).size > mostToRender)
+    throw new Refusal(
+      'not-found',
+      `${fileName} is larger than ${mostToRender / 2 ** 20} MB: no PDF is made of it`,
+    )
+  try {
+    return await renderPdf(fileName, readFileSync(path), stamp)
+  } catch (error) {
+    if (error instanceof RenderingError) throw new Refusal('not-found', error.message)
+    throw error
   }
 }
 

@@ -9,3 +9,14 @@ export function sendDrawing(event: H3Event, svg: string): string {
   })
   return svg
 }
+
+/** Sends a PDF that was made of a file, under the file's name. */
+export function sendPdf(event: H3Event, fileName: string, bytes: Uint8Array): Buffer {
+  const name = `${fileName.replace(/\.[^.]+$/, '')}.pdf`
+  setResponseHeaders(event, {
+    'content-type': 'application/pdf',
+    'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+    'x-content-type-options': 'nosniff',
+  })
+  return Buffer.from(bytes)
+}

@@ -55,9 +55,10 @@ export class RecordRequest extends ChangeRequest {
   @IsRecordText() values!: Record<string, string | null>
 }
 
-/** Whether a sheet is wanted as a small picture. */
+/** Whether a sheet is wanted as a small picture, or as a PDF with its stamp. */
 export class SheetQuery {
   @IsOptional() @IsIn(['small']) size?: 'small'
+  @IsOptional() @IsIn(['pdf']) as?: 'pdf'
 }
 
 /** The version that another one is laid over. */

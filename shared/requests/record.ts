@@ -1,5 +1,20 @@
 import 'reflect-metadata'
-import { IsNotEmpty, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
+import { Type } from 'class-transformer'
+import {
+  IsIn,
+  IsNotEmpty,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator'
+import { type Corner, corners, type SheetFormat, sheetFormats } from '../../core/formats'
+import { orNull } from './common'
 
 /** Goes with the bytes of a file that is looked into. */
 export class FileNameQuery {
@@ -18,4 +33,19 @@ export class SpreadRequest {
   place!: string
   @Matches(/^[\w-]{1,20}$/, { message: 'an ending is letters and digits' }) ending!: string
   @IsOptional() @IsString() @MaxLength(500) folder?: string
+}
+
+class ChosenPlaceBody {
+  @IsIn(corners, { message: 'a corner is upper or lower, left or right' }) corner!: Corner
+  @IsNumber() @Min(0) @Max(2000) across!: number
+  @IsNumber() @Min(0) @Max(2000) up!: number
+}
+
+/** Where blocks of revisions stand on sheets of a format; null for wherever is free. */
+export class BlockPlaceRequest {
+  @IsIn(Object.keys(sheetFormats), { message: 'a format is A4, A3, A2, A1 or A0' }) format!: SheetFormat
+  @ValidateIf((body: BlockPlaceRequest) => orNull(body, body.place))
+  @ValidateNested()
+  @Type(() => ChosenPlaceBody)
+  place!: ChosenPlaceBody | null
 }

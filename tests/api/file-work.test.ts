@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { drawing, useFiles } from '../support/files'
+import { drawing, labelsOnSheet, useFiles } from '../support/files'
 import { publish } from '../support/rounds'
 import { eventually } from '../support/server.mjs'
 
@@ -8,18 +8,7 @@ const { mara, jonas, gregor, documentOf, download, inFile, edit, filed, fire, ch
 
 describe('revisions on the sheet', () => {
   const numbers = Array.from({ length: 20 }, (_, index) => `BR-${1060 + index}`)
-  /** The labels in the blocks that stand on the sheet, as their texts on our layers. */
-  const labelsIn = async (number: string) => {
-    const lines = (await download(number)).toString('latin1').split(/\r?\n/)
-    const found: Record<string, string[]> = { 'ILMENITE-CARRIED-OVER': [], 'ILMENITE-LIVE': [] }
-    let layer = ''
-    for (let at = 0; at + 1 < lines.length; at += 2) {
-      const [code, value] = [lines[at]!.trim(), lines[at + 1]!]
-      if (code === '8') layer = value
-      if (code === '1' && /^(?!BY$)[A-Z]{1,2}$/.test(value)) found[layer]?.push(value)
-    }
-    return { carried: found['ILMENITE-CARRIED-OVER'], live: found['ILMENITE-LIVE'] }
-  }
+  const labelsIn = async (number: string) => labelsOnSheet(await download(number))
   it('are carried over by a job, which leaves alone what is held, and doing it twice changes nothing', async () => {
     const { body: intake } = await mara('POST', 'intakes', {
       archive: 'Grip archive',
@@ -31,10 +20,8 @@ describe('revisions on the sheet', () => {
     await eventually(isAt('read'), 'the plan', 60)
     expect((await mara('POST', `intakes/${intake.id}/run`)).status).toBe(200)
     await eventually(isAt('done'), 'the intake', 60)
-    const brought = numbers.filter(
-      async (number) => (await mara('GET', `documents/${number}`)).status === 200,
-    )
-    expect(brought).toHaveLength(20)
+    const found = await Promise.all(numbers.map((number) => mara('GET', `documents/${number}`)))
+    expect(found.map(({ status }) => status)).toEqual(numbers.map(() => 200))
     const before = await download('BR-1061')
     const drawn = await work({ task: 'draw', numbers })
     expect(drawn.lines.map(({ outcome }) => outcome)).toEqual(numbers.map(() => 'written'))
@@ -56,6 +43,20 @@ describe('revisions on the sheet', () => {
     expect(carried).toEqual(before.carried)
     expect(live).toEqual([before.carried!.at(-1), (await documentOf('BR-1060')).document.revision])
   })
+  it('stand where it was chosen for sheets of a format', async () => {
+    const place = { corner: 'lower left', across: 30, up: 40 }
+    const { body: chosen } = await mara('PUT', 'record/block-places', { format: 'A3', place })
+    expect(chosen).toEqual({ A3: place })
+    const frame = '<rect x="0" y="0" width="420" height="297" fill="none"/>'
+    const sheet = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 420 297">${frame}</svg>`
+    await filed('BR-F6', 'a.svg', sheet)
+    await work({ task: 'draw', numbers: ['BR-F6'] })
+    expect((await download('BR-F6')).toString()).toMatch(/data-box="30 -257 /)
+    await mara('PUT', 'record/block-places', { format: 'A3', place: null })
+    expect((await mara('GET', 'record/block-places')).body).toEqual({})
+    const wrong = await mara('PUT', 'record/block-places', { format: 'A7', place })
+    expect([wrong.status, wrong.body.message]).toEqual([400, expect.stringMatching(/A4, A3, A2, A1 or A0/)])
+  })
   it('of a document that somebody has are left alone, and it is listed', async () => {
     await filed('BR-F8', 'a.dxf', drawing('BR-F8', 'Jaw'))
     await checkOut('BR-F8')
@@ -68,7 +69,9 @@ describe('revisions on the sheet', () => {
   it('are not drawn where there is no drawing, and that is told', async () => {
     await filed('BR-F7', 'a.docx', readFileSync('tests/corpus/note.docx'))
     const { lines } = await work({ task: 'draw', numbers: ['BR-F7'] })
-    expect(lines).toMatchObject([{ outcome: 'not done', message: expect.stringMatching(/DXF drawings/) }])
+    expect(lines).toMatchObject([
+      { outcome: 'not done', message: expect.stringMatching(/DXF and SVG drawings/) },
+    ])
   })
   it.each([
     ['no set', { task: 'draw' }, /say whose files/],

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { PDFDict, PDFDocument, PDFHexString, PDFName } from '@cantoo/pdf-lib'
 import { describe, expect, it } from 'vitest'
 import { drawing, useFiles } from '../support/files'
 import { publish } from '../support/rounds'
@@ -23,6 +24,49 @@ describe('a stamp follows the state, in the file that is downloaded', () => {
     expect(file).toEqual({ pending: false, findings: [] })
     expect(versions).toMatchObject([{ version: 1, written: expect.any(Number) }])
   })
+})
+
+it('a PDF says on each of its pages how it stands, over what is on them', async () => {
+  const stampsOf = async (number: string) => {
+    const pages = (await PDFDocument.load(await download(number))).getPages()
+    return pages.map(({ node }) =>
+      node
+        .Annots()!
+        .asArray()
+        .map((one) =>
+          node.context.lookup(one, PDFDict).lookup(PDFName.of('Contents'), PDFHexString).decodeText(),
+        ),
+    )
+  }
+  await filed('BR-F8', 'a.pdf', readFileSync('tests/corpus/sheet-draw.pdf'))
+  await fire(jonas, 'BR-F8', 'send-to-check')
+  expect(await stampsOf('BR-F8')).toEqual([[expect.stringMatching(/Status stamp: Checking/)]])
+  await fire(emil, 'BR-F8', 'return', 'not yet')
+  expect(await stampsOf('BR-F8')).toEqual([[expect.stringMatching(/Status stamp: Drafting/)]])
+})
+
+it('the sheet of any version is downloaded as a PDF with its stamp', async () => {
+  const asPdf = (number: string, version: number) =>
+    mara('GET', `documents/${number}/versions/${version}/sheet?as=pdf`)
+  const titleOf = async (bytes: Buffer) => (await PDFDocument.load(bytes)).getTitle()
+  const now = await asPdf('BR-2024', 2)
+  expect(now.status).toBe(200)
+  const { document } = await documentOf('BR-2024')
+  expect(await titleOf(now.bytes)).toMatch(new RegExp(`^BR-2024 {3}rev\\. ${document.revision} {3}`))
+  expect(await titleOf((await asPdf('BR-2024', 1)).bytes)).toMatch(/version 1 of 2/)
+  await filed('BR-F9', 'a.docx', readFileSync('tests/corpus/note.docx'))
+  expect((await asPdf('BR-F9', 1)).body.message).toMatch(/a PDF cannot be made of a.docx/)
+})
+
+it('each version keeps the record that it had', async () => {
+  const recordAt = async (version: number) =>
+    (await mara('GET', `documents/BR-F10/versions/${version}/record`)).body.record
+  await filed('BR-F10', 'a.dxf', drawing('BR-F10', 'Jaw'))
+  await checkOut('BR-F10')
+  await checkIn('BR-F10', drawing('BR-F10', 'Jaw, forged'))
+  await edit('BR-F10', { mass: '7' })
+  expect(await recordAt(1)).toMatchObject({ title: 'Jaw', mass: 4 })
+  expect(await recordAt(2)).toMatchObject({ title: 'Jaw, forged', mass: 7 })
 })
 
 it('a title that was changed in the file goes into the record, and what both sides changed is told', async () => {

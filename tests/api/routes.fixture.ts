@@ -141,6 +141,11 @@ export const examples: Record<string, Example> = {
     query: { place: 'field:REV', ending: 'dxf', folder: '/Grips' },
   },
   'GET record/findings': {},
+  'GET record/block-places': {},
+  'PUT record/block-places': {
+    of: requests.BlockPlaceRequest,
+    body: { format: 'A3', place: { corner: 'upper left', across: 10, up: 10 } },
+  },
   'GET find': { of: requests.FindQuery, query: { text: number } },
   'GET labels': { of: requests.LabelSourceQuery, query: { folder: '/Grips', archive: 'Grip archive' } },
   'GET lifecycle-counts': {},
@@ -220,7 +225,10 @@ export const examples: Record<string, Example> = {
     query: { before: 1 },
   },
   'GET documents/:number/versions/:version/pdf': {},
-  'GET documents/:number/versions/:version/sheet': { of: requests.SheetQuery, query: { size: 'small' } },
+  'GET documents/:number/versions/:version/sheet': {
+    of: requests.SheetQuery,
+    query: { size: 'small', as: 'pdf' },
+  },
   'PUT documents/:number/check-in': {
     of: requests.CheckInQuery,
     query: { change, fileName: 'a.dxf', comment },

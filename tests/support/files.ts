@@ -23,6 +23,19 @@ export interface Line {
 export const drawing = (number: string, title: string) =>
   dxf({ number, title, revision: 'A', date: '', author: '', history: [] }, chance(7))
 
+/** The labels in the blocks of revisions that stand on the sheet of a DXF drawing, as texts on our layers. */
+export function labelsOnSheet(content: Buffer): Record<'carried' | 'live', string[]> {
+  const lines = content.toString('latin1').split(/\r?\n/)
+  const found: Record<string, string[]> = { 'ILMENITE-CARRIED-OVER': [], 'ILMENITE-LIVE': [] }
+  let layer = ''
+  for (let at = 0; at + 1 < lines.length; at += 2) {
+    const [code, value] = [lines[at]!.trim(), lines[at + 1]!]
+    if (code === '8') layer = value
+    if (code === '1' && /^(?!BY$)[A-Z]{1,2}$/.test(value)) found[layer]?.push(value)
+  }
+  return { carried: found['ILMENITE-CARRIED-OVER']!, live: found['ILMENITE-LIVE']! }
+}
+
 /** A server on the demo data, and what one does with files in it. */
 export function useFiles() {
   let server: Awaited<ReturnType<typeof startServer>>

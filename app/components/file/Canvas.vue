@@ -45,7 +45,7 @@ onBeforeUnmount(() => raster.value?.close())
   >
     <canvas
       ref="canvas"
-      :aria-label="raster && raster.pages > 1 ? `${label}, page ${page}` : label"
+      :aria-label="view === 'pages' ? `${label}, page ${page}` : label"
       role="img"
     />
   </FilePanZoom>

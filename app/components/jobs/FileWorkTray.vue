@@ -98,6 +98,7 @@ const { pause, resume } = useIntervalFn(() => job.value && look(job.value.id), 7
     <template #rests>
       <h3>What will happen</h3>
       <p>{{ chosen.leads }}</p>
+      <JobsBlockPlaces v-if="task === 'draw'" />
       <p class="soft">
         Each file gets a new content beside the ones before, which stay as they are. What somebody has checked
         out is left alone and listed; doing it twice changes nothing.

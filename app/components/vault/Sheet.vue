@@ -21,6 +21,7 @@ const pair = computed((): [Version, Version] | undefined => {
   return other.version < version.value.version ? [other, version.value] : [version.value, other]
 })
 const isSheet = computed(() => /\.(?:dxf|svg)$/i.test(version.value?.fileName ?? ''))
+const hasPdf = computed(() => /\.(?:dxf|svg|pdf|png|jpe?g|txt|csv|md)$/i.test(version.value?.fileName ?? ''))
 </script>
 
 <template>
@@ -49,6 +50,12 @@ const isSheet = computed(() => /\.(?:dxf|svg)$/i.test(version.value?.fileName ??
         :href="`${address(version.version)}/sheet`"
         target="_blank"
         >Open the sheet to print it</a
+      >
+      <a
+        v-if="hasPdf"
+        :href="`${address(version.version)}/sheet?as=pdf`"
+        title="The sheet as PDF, with its label and state along the foot"
+        >PDF of it</a
       >
     </div>
     <FileCompared

@@ -31,7 +31,7 @@ const nameOf = (name: string): string =>
   `/${name.replace(/[^!"$&'*-.0-;=?-Z\\^-z|~]/g, (sign) => `#${hex(Uint8Array.of(sign.charCodeAt(0)))}`)}`
 
 /** An object to be appended: its number, and its bytes. */
-interface Appended {
+export interface Appended {
   id: number
   bytes: Uint8Array
 }

@@ -23,7 +23,8 @@ export class PdfFile {
   isRebuilt = false
   /** Where the newest table stands, and whether it is a stream. */
   table = { at: 0, isStream: false }
-  private readonly places = new Map<number, Place>()
+  /** Where objects stand, by their numbers. */
+  readonly places = new Map<number, Place>()
   private readonly streams = new Map<number, PdfObject[]>()
   private readonly known = new Map<number, PdfObject>()
 

@@ -15,6 +15,7 @@ import { protectedMetadata } from './encrypted'
 import { PdfFile } from './file'
 import { PdfFault, type PdfObject, textOf } from './objects'
 import { textsOf } from './text/texts'
+import { nextId, problemOf, reasonAgainstAll, wholeParts } from './writing'
 import { Xmp } from './xmp'
 
 /** Names of a document’s own metadata (ISO 32000-1, 14.3.3), and the places that they are. */
@@ -102,16 +103,6 @@ function xmpOf(file: PdfFile, reference: PdfObject | undefined): Xmp | undefined
   }
 }
 
-const problemOf = (error: unknown): FileProblem => {
-  if (!(error instanceof PdfFault)) throw error
-  const code = /encrypted/.test(error.message)
-    ? 'encrypted'
-    : /more than/.test(error.message)
-      ? 'too-much'
-      : 'damaged'
-  return { code, message: `the document cannot be read: ${error.message}` }
-}
-
 async function read(source: Source): Promise<FileContents> {
   try {
     const file = new PdfFile(source)
@@ -138,17 +129,6 @@ function write(source: Source, changes: readonly Change[]): WrittenFile {
   }
 }
 
-function reasonAgainstAll(file: PdfFile): FileProblem | undefined {
-  if (file.trailer.entries.has('Encrypt'))
-    return {
-      code: 'encrypted',
-      message: 'the document is protected: take the protection away to have it written',
-    }
-  if (file.isRebuilt)
-    return { code: 'damaged', message: 'its table of objects is damaged: save it anew to have it written' }
-  return undefined
-}
-
 const isCore = (place: string): boolean => Object.values(core).includes(place) && !dates.includes(place)
 
 function written(source: Source, file: PdfFile, changes: readonly Change[]): WrittenFile {
@@ -162,12 +142,7 @@ function written(source: Source, file: PdfFile, changes: readonly Change[]): Wri
   )
   if (result.problems.length) return unwritten(result.problems)
   const bytes = appended(source, file, metadata, changes)
-  return { parts: [...parts(source), bytes], written: result.written, problems: [] }
-}
-
-function* parts(source: Source): Generator<Uint8Array> {
-  const size = 1 << 20
-  for (let at = 0; at < source.size; at += size) yield source.read(at, at + size).slice()
+  return { parts: [...wholeParts(source), bytes], written: result.written, problems: [] }
 }
 
 /** Both kinds of metadata with the new values, as an update behind the document. */
@@ -184,9 +159,8 @@ function appended(
     const name = Object.keys(core).find((one) => core[one] === place) ?? nameIn(place, 'property')!
     info.set(name, textString(value))
   }
-  const size = Number(entries.get('Size') ?? 0)
   const known = entries.get('Info')
-  const id = known && typeof known === 'object' && 'id' in known ? known.id : size
+  const id = known && typeof known === 'object' && 'id' in known ? known.id : nextId(file)
   trailer.set('Info', { kind: 'reference', id })
   const objects = [dictionaryObject(id, { kind: 'dictionary', entries: info })]
   const metadata = file.dictionary(entries.get('Root'))!.entries.get('Metadata')

@@ -1,4 +1,5 @@
-import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import type { Corner, SheetFormat } from '../../../core/formats'
 import type { FileFinding } from '../../../shared/answers'
 
 /**
@@ -43,4 +44,13 @@ export const readContents = sqliteTable('read_contents', {
   sha256: text().primaryKey(),
   /** The names of its places; none where it could not be read. */
   places: text({ mode: 'json' }).$type<string[]>().notNull(),
+})
+
+/** Where blocks of revisions stand on sheets of a format, where that was chosen. */
+export const blockPlaces = sqliteTable('block_places', {
+  format: text().$type<SheetFormat>().primaryKey(),
+  corner: text().$type<Corner>().notNull(),
+  /** From the edges of its corner, in millimetres. */
+  across: real().notNull(),
+  up: real().notNull(),
 })
