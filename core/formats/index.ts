@@ -11,6 +11,7 @@ export {
 export { type ChosenPlace, type ChosenPlaces, type SheetFormat, sheetFormats } from './blocks/chosen-place'
 export { type Corner, corners } from './blocks/free-place'
 export { type RevisionBlocks } from './blocks/layout'
+export { isLargeMap, isLayoutOf, mapGraph, mapLayout } from './map-graph'
 export { dividedAt, drawRevisions } from './revision-blocks'
 export { stampPages } from './pdf/stamp'
 export { formats, kindOf, readFile, writeFile } from './formats'

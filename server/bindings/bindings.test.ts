@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { eq } from 'drizzle-orm'
@@ -160,6 +160,23 @@ describe('what the vault changes', () => {
     expect(vault.db.select().from(laterContents).all()).toHaveLength(1)
     expect(await inFile('field:STATUS')).toBe('Checking')
   })
+})
+
+it('a disk that is full while a file is written leaves nothing half-done, and it is written once there is room', async () => {
+  await file(drawing('Grip jaw'))
+  sendToCheck()
+  const before = contentOf(vault.db, row().id, 1).sha256
+  const full = async (_path: string, _name: string, _changes: unknown, out: string): Promise<never> => {
+    writeFileSync(out, 'half of it')
+    throw Object.assign(new Error('ENOSPC: no space left on device, write'), { code: 'ENOSPC' })
+  }
+  const writing = { db: vault.db, store, files: { ...filesHere, write: full }, isWorking: () => false }
+  await expect(upToDate(writing, row().id)).rejects.toThrow('ENOSPC')
+  expect(contentOf(vault.db, row().id, 1).sha256).toBe(before)
+  expect(fileStateOf(vault.db, row().id).pending).toBe(true)
+  expect(readdirSync(join(folder, 'incoming'))).toEqual([])
+  await write()
+  expect(await inFile('field:STATUS')).toBe('Checking')
 })
 
 it('what a file cannot hold is told, and the rest is written', async () => {

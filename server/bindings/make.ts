@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { mkdir } from 'node:fs/promises'
+import { mkdir, rm } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { Attribute, DocumentRecord } from '../../core/attribute'
 import { bindingsFor, endingOf, textOf } from '../../core/binding'
@@ -30,11 +30,20 @@ export interface Made {
 
 export const nothingMade: Made = { written: [], findings: [], out: null }
 
-/** A name for a content that is made, where the store clears away what is left behind. */
-async function placeToWrite({ root }: FileStore): Promise<string> {
+/** Makes a content where the store clears away what a kill leaves behind; one that fails leaves nothing. */
+async function into<T extends object>(
+  { root }: FileStore,
+  write: (out: string) => Promise<T>,
+): Promise<T & { out: string }> {
   const folder = join(root, 'incoming')
   await mkdir(folder, { recursive: true })
-  return join(folder, `written-${randomUUID()}`)
+  const out = join(folder, `written-${randomUUID()}`)
+  try {
+    return { ...(await write(out)), out }
+  } catch (error) {
+    await rm(out, { force: true })
+    throw error
+  }
 }
 
 /** Writes all changes into a file; where some cannot be written, the others. */
@@ -47,8 +56,7 @@ export async function writeWhatCan(
 ): Promise<Made> {
   const findings: FileFinding[] = []
   for (let left = changes; left.length;) {
-    const out = await placeToWrite(store)
-    const { written, problems } = await files.write(path, fileName, left, out)
+    const { written, problems, out } = await into(store, (to) => files.write(path, fileName, left, to))
     if (!problems.length) return { written, out, findings }
     const refused = left.filter(({ place }) => problems.some(({ message }) => message.includes(place)))
     const blamed = refused.length ? refused : left
@@ -87,8 +95,7 @@ export async function stampWhatCan(
     const value = textOf(attribute, record[attribute.id] ?? null)
     return value ? [`${attribute.name}: ${value}`] : []
   })
-  const out = await placeToWrite(store)
-  const { written, problems } = await files.stamp(path, said.join(' · '), out)
+  const { written, problems, out } = await into(store, (to) => files.stamp(path, said.join(' · '), to))
   const findings = problems.map(({ message }): FileFinding => ({
     kind: 'not-held',
     attribute: stamps[0]!.id,
@@ -107,8 +114,8 @@ export async function drawBlocks(
 ): Promise<Made> {
   const rows = register(db, document)
   const blocks = dividedAt(rows.map(asDrawn), transferLabel(rows))!
-  const out = await placeToWrite(store)
-  const { problems } = await files.draw(path, fileName, blocks, blockPlaces(db), out)
+  const places = blockPlaces(db)
+  const { problems, out } = await into(store, (to) => files.draw(path, fileName, blocks, places, to))
   const [problem] = problems
   if (problem)
     return {

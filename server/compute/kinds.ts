@@ -23,6 +23,7 @@ import { overview } from '../overview/queries'
 import type { Account } from '../directory/people'
 import { type ScriptTrial, tryScript } from '../scripts/try'
 import { comparisonOf, previewOf, probeOf, sheetAsPdf } from '../rendering/preview'
+import { layOutMap } from '../rendering/map'
 import { recordFindings } from '../record/findings'
 import { filesWith, type SpreadQuery } from '../record/spread'
 import { tasksOf, type TasksQuery } from '../tasks/queries'
@@ -107,6 +108,9 @@ export const computations = {
   ),
   'sheet-as-pdf': computation(30, 'making the PDF', (_, asked: Parameters<typeof sheetAsPdf>[0]) =>
     sheetAsPdf(asked),
+  ),
+  'lay-out-map': computation(20, 'laying out the map', (_, asked: Parameters<typeof layOutMap>[0]) =>
+    layOutMap(asked),
   ),
   'compare-sheets': computation(
     30,

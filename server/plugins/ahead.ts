@@ -4,7 +4,8 @@ const first = ['session', 'configuration']
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('render:html', (html, { event }) => {
     if (event.path.startsWith('/sign-in') || !event.headers.get('cookie')) return
-    for (const path of first)
+    const [, lifecycle] = /^\/lifecycles\/([\w-]+)\?(?:.*&)?view=map(?:&|$)/.exec(event.path) ?? []
+    for (const path of [...first, ...(lifecycle ? [`lifecycles/${lifecycle}/map-layout`] : [])])
       html.head.push(`<link rel="preload" as="fetch" href="/api/${path}" crossorigin>`)
   })
 })

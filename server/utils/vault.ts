@@ -1,5 +1,6 @@
 import { join, resolve } from 'node:path'
 import { Computer } from '../compute/computer'
+import { MapLayouts } from '../configuration/map-layouts'
 import { type Db, migrateDatabase, openDatabase } from '../database/connection'
 import { FileThreads } from '../files/file-threads'
 import { FileStore } from '../files/store'
@@ -11,6 +12,7 @@ export interface Vault {
   store: FileStore
   runner: JobRunner
   computer: Computer
+  layouts: MapLayouts
   /** Where files are read and written. */
   files: FileThreads
   /** Where scripts run. */
@@ -35,6 +37,7 @@ export function vault(): Vault {
   const computer = new Computer(program('compute-worker'), dataFolder)
   const scripts = new ScriptThread(program('script-worker'))
   const files = new FileThreads(program('file-worker'), 1)
-  opened = { db, store, runner, computer, files, scripts, dataFolder }
+  const layouts = new MapLayouts(computer)
+  opened = { db, store, runner, computer, layouts, files, scripts, dataFolder }
   return opened
 }

@@ -1,10 +1,14 @@
-import { readFileSync } from 'node:fs'
+import { readdirSync, readFileSync } from 'node:fs'
+import { request } from 'node:http'
+import { join } from 'node:path'
 import { PDFDict, PDFDocument, PDFHexString, PDFName } from '@cantoo/pdf-lib'
 import { describe, expect, it } from 'vitest'
 import { drawing, useFiles } from '../support/files'
 import { publish } from '../support/rounds'
+import { eventually } from '../support/server.mjs'
 
-const { mara, jonas, emil, documentOf, download, inFile, edit, filed, fire, checkOut, checkIn } = useFiles()
+const { mara, jonas, emil, documentOf, download, inFile, edit, filed, fire, checkOut, checkIn, place } =
+  useFiles()
 
 describe('a stamp follows the state, in the file that is downloaded', () => {
   it.each([
@@ -134,6 +138,34 @@ describe('everything inside', () => {
     const answer =
       content === undefined ? await mara('GET', address) : await mara('POST', address, Buffer.from(content))
     expect(answer.body.message).toMatch(message)
+  })
+  it('of a file that is cut off on its way is nothing, and nothing of it is left', async () => {
+    const { url, data } = place()
+    const signed = await fetch(`${url}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ mail: 'mara.feldhaus@brackwater.example', password: 'ropeway-42' }),
+    })
+    const cookie = signed.headers
+      .getSetCookie()
+      .map((line) => line.split(';')[0]!)
+      .join('; ')
+    await new Promise<void>((done) => {
+      const headers = { cookie, 'content-length': '100000' }
+      const asked = request(`${url}/api/record/probe?fileName=a.dxf`, {
+        method: 'POST',
+        headers,
+        agent: false,
+      })
+      asked.on('error', () => undefined)
+      asked.on('close', () => done())
+      asked.write(drawing('BR-1', 'Jaw').slice(0, 500), () => setTimeout(() => asked.destroy(), 200))
+    })
+    const isClear = async () =>
+      !readdirSync(join(data, 'files/incoming')).some((name) => name.startsWith('looked'))
+    await eventually(isClear, 'the end of what was sent')
+    const { body } = await mara('POST', 'record/probe?fileName=a.dxf', Buffer.from(drawing('BR-1', 'Jaw')))
+    expect(body.reading.problems).toEqual([])
   })
   it('of a damaged file is what can be read, with what is wrong', async () => {
     const { body } = await mara('POST', 'record/probe?fileName=a.pdf', Buffer.from('%PDF-1.7\n1 0 obj\n<<'))

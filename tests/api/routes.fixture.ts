@@ -157,6 +157,7 @@ export const examples: Record<string, Example> = {
   'GET audit/verify': {},
   'GET configuration': {},
   'GET configuration/history': {},
+  'GET lifecycles/:id/map-layout': {},
   'GET configuration/compare': { of: requests.CompareQuery, query: { from: 1, to: 1 } },
   'GET configuration/export': { query: { published: '' } },
   'POST draft/edits': {

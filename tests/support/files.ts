@@ -39,9 +39,11 @@ export function labelsOnSheet(content: Buffer): Record<'carried' | 'live', strin
 /** A server on the demo data, and what one does with files in it. */
 export function useFiles() {
   let server: Awaited<ReturnType<typeof startServer>>
+  let data = ''
   const calls = {} as Record<Name, Call>
   beforeAll(async () => {
-    server = await startServer(demoData())
+    data = demoData()
+    server = await startServer(data)
     for (const [name, mail] of Object.entries(names))
       calls[name as Name] = await signIn(server.url, `${mail}@brackwater.example`)
   })
@@ -52,7 +54,8 @@ export function useFiles() {
       calls[name](...asked)
   const [mara, jonas, emil, gregor] = [as('mara'), as('jonas'), as('emil'), as('gregor')]
 
-  return { mara, jonas, emil, gregor, ...whatOneDoes(mara, jonas) }
+  const place = () => ({ url: server.url, data })
+  return { mara, jonas, emil, gregor, place, ...whatOneDoes(mara, jonas) }
 }
 
 /** Looking at documents as the administrator, changing them as their author. */

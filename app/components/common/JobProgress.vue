@@ -55,7 +55,8 @@ const stop = () => attempt(() => api(`jobs/${props.job.id}/stop`, { method: 'POS
 <style scoped>
 .job {
   display: flex;
-  gap: 12px;
+  flex-wrap: wrap;
+  gap: 2px 12px;
   align-items: center;
 }
 .track {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '~/format'
 import { overlaid } from './overlay'
 import { drawableOf, type Raster, rasters } from './rasters'
 
@@ -63,11 +64,9 @@ function show(before: ImageData, after: ImageData) {
   target.width = points.width
   target.height = points.height
   target.getContext('2d')!.putImageData(new ImageData(points.data as never, points.width), 0, 0)
-  const spots = (count: number) => (count === 1 ? '1 spot' : `${count} spots`)
+  const spots = (count: number) => (count ? `in ${counted(count, 'spot')}` : 'nowhere')
   told.value =
-    added + removed
-      ? `something was added in ${spots(added)}, removed in ${spots(removed)}`
-      : 'nothing differs to the eye'
+    added + removed ? `added ${spots(added)}, removed ${spots(removed)}` : 'nothing differs to the eye'
 }
 watch(() => [props.before.address, props.after.address], load)
 watch(page, draw)

@@ -94,8 +94,8 @@ function press(event: KeyboardEvent) {
   height: var(--frame, 340px);
   overflow: hidden;
   border: 1px solid var(--line);
-  /* Paper is white in the dark, too. */
-  background: #fff;
+  background: var(--paper);
+  color: var(--on-paper);
   cursor: grab;
   touch-action: none;
 }

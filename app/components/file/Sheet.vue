@@ -74,8 +74,8 @@ watch(
   border: 1px solid var(--line);
 }
 .paper {
-  /* Paper is white in the dark, too. */
-  background: #fff;
+  background: var(--paper);
+  color: var(--on-paper);
 }
 .paper :deep(svg) {
   display: block;

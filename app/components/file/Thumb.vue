@@ -32,8 +32,7 @@ const source = computed(
   width: 100%;
   height: 100%;
   object-fit: contain;
-  /* Paper is white in the dark, too. */
-  background: #fff;
+  background: var(--paper);
   border: 1px solid var(--line);
 }
 .none {

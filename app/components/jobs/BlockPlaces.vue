@@ -31,12 +31,14 @@ const others = computed(() =>
     <span>On sheets of</span>
     <CommonPick
       :value="format"
+      class="format"
       label="Format of the sheet"
       :options="formats.map((value) => ({ value, name: value }))"
       @pick="format = $event as SheetFormat"
     />
     <CommonPick
       :value="chosen?.corner ?? ''"
+      class="corner"
       label="Corner"
       :options="options"
       empty="wherever is free"
@@ -74,6 +76,12 @@ const others = computed(() =>
   flex-wrap: wrap;
   align-items: center;
   gap: 4px 6px;
+}
+.format {
+  width: 56px;
+}
+.corner {
+  width: 150px;
 }
 .places .field {
   width: 52px;

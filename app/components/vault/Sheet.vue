@@ -55,7 +55,7 @@ const hasPdf = computed(() => /\.(?:dxf|svg|pdf|png|jpe?g|txt|csv|md)$/i.test(ve
         v-if="hasPdf"
         :href="`${address(version.version)}/sheet?as=pdf`"
         title="The sheet as PDF, with its label and state along the foot"
-        >PDF of it</a
+        >Sheet as PDF</a
       >
     </div>
     <FileCompared

@@ -1,7 +1,7 @@
 <script lang="ts">
-// A map that is opened by its address: its thread and its drawing are fetched while the rest is.
+// A map that is opened by its address: what draws it is fetched while the rest is.
 if (new URLSearchParams(window.location.search).get('view') === 'map') {
-  void import('~/composables/useMapLayout').then(({ beginLayout }) => beginLayout())
+  void import('~/composables/useMapLayout')
   void preloadComponents('LifecycleMap')
 }
 </script>

@@ -8,10 +8,14 @@ import { seenFolders } from '../../documents/seen-folders'
  * Readable by whoever is signed in, since names and rules of lifecycles stand on every page. The rules of folders, and
  * the people, are for administrators.
  */
-export default route('person', ({ db, account }): ConfigurationAnswer => ({
-  published: published(db),
-  draft: account.administrator ? readDraft(db) : null,
-  folders: account.administrator ? allFolders(db) : [],
-  seenFolders: seenFolders(db, account),
-  directory: account.administrator ? directoryOf(db) : null,
-}))
+export default route('person', ({ db, account, layouts }): ConfigurationAnswer => {
+  const standing = published(db)
+  layouts.prepare(standing.configuration)
+  return {
+    published: standing,
+    draft: account.administrator ? readDraft(db) : null,
+    folders: account.administrator ? allFolders(db) : [],
+    seenFolders: seenFolders(db, account),
+    directory: account.administrator ? directoryOf(db) : null,
+  }
+})

@@ -3,9 +3,11 @@ import { addEdit } from '../../configuration/draft'
 import { largestConfiguration } from '../../configuration/import'
 
 /** A configuration's JSON as the body; its name and the draft's change stand in the address. */
-export default route('administrator', async ({ event, db, computer, account }) => {
+export default route('administrator', async ({ event, db, computer, account, layouts }) => {
   const { change, fileName } = query(event, ImportQuery)
   const text = await bodyText(event, largestConfiguration, fileName)
   const configuration = await computer.compute('read-configuration', { text, fileName })
-  return addEdit(db, account, { kind: 'replace', configuration, words: `Import ${fileName}` }, change)
+  const draft = addEdit(db, account, { kind: 'replace', configuration, words: `Import ${fileName}` }, change)
+  layouts.prepare(configuration)
+  return draft
 })
