@@ -14,6 +14,12 @@ export default defineNuxtConfig({
     // Small parts that are wanted together come together: each costs a page a trip of its own.
     $client: { build: { rollupOptions: { output: { experimentalMinChunkSize: 40_000 } } } },
   },
+  hooks: {
+    // Parts of other pages are fetched when a link to them is in sight, not while this page waits for its own.
+    'build:manifest'(manifest) {
+      for (const part of Object.values(manifest)) part.prefetch = false
+    },
+  },
   devtools: { enabled: false },
   telemetry: false,
   // What stands beside a component in a .ts file is no component.

@@ -462,7 +462,13 @@ export const configuration: Configuration = {
     legacyIntake,
   ],
   classes: [
-    { id: 'drawing', name: 'Drawing', rule: 'file_extension == "dxf"', lifecycle: 'workshop-document' },
+    {
+      ...{ id: 'drawing', name: 'Drawing', rule: 'file_extension == "dxf"', lifecycle: 'workshop-document' },
+      groups: [
+        { name: 'By the vault', from: 'issued_by' },
+        { name: 'From before the vault', from: 'legacy_revision' },
+      ],
+    },
     { id: 'part', name: 'Part', rule: 'file_extension in ["stp", "step"]', lifecycle: 'workshop-document' },
     {
       id: 'container',

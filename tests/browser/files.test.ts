@@ -1,5 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { PDFDocument } from '@cantoo/pdf-lib'
 import type { ElementHandle } from 'puppeteer-core'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { drawing } from '../support/files'
@@ -91,6 +92,23 @@ describe('an attribute', () => {
   })
 })
 
+describe('the sheet of a class', () => {
+  it('has an order and headings of its own, and no other has them', async () => {
+    await at.open('/record?class=drawing&attribute=mass')
+    await at.fillIn('Heading over it', 'Make', 'Tab')
+    await at.page.waitForSelector('th.group ::-p-text(Make)')
+    await at.click(button('Up'))
+    await at.page.waitForFunction(() => {
+      const names = [...document.querySelectorAll('[aria-label=Attributes] .one td:first-child')]
+      return names[1]?.textContent?.trim() === 'Mass'
+    })
+    await at.open('/record?attribute=mass')
+    await at.page.waitForSelector('[aria-label=Attributes] .one')
+    expect(await at.page.$('th.group')).toBeNull()
+    at.noFaults()
+  })
+})
+
 describe('a file on its document’s page', () => {
   const shown = async (number: string, fileName: string, content: Buffer | string, selector: string) => {
     await filed(number, fileName, content)
@@ -133,6 +151,47 @@ describe('a file on its document’s page', () => {
     await at.says('differ')
     at.noFaults()
   })
+  const page = async (text: string) => {
+    const made = await PDFDocument.create()
+    made.addPage([400, 300]).drawText(text, { x: 40, y: 200, size: 30 })
+    return Buffer.from(await made.save())
+  }
+  const svg = readFileSync('tests/corpus/outline.svg', 'utf8')
+  const circle = svg.replace('</svg>', '<circle cx="5" cy="-5" r="3"/></svg>')
+  it.each([
+    ['BR-B11', 'a.pdf', () => page('Jaw'), () => page('Grip'), 'canvas[data-shown=true]', 'added in'],
+    [
+      'BR-B12',
+      'a.svg',
+      () => svg,
+      () => circle,
+      'canvas[data-shown=true]',
+      'added in 1 spot, removed nowhere',
+    ],
+    ['BR-B13', 'a.csv', () => 'A;1\nB;2\n', () => 'A;1\nB;3\n', '[data-look=added]', '+ B;3'],
+  ])(
+    '%s: %s is laid over what it was, with its records',
+    async (number, name, first, second, shows, says) => {
+      const jonas = await filed(number, name, await first())
+      const change = async () => (await jonas('GET', `documents/${number}`)).body.document.change
+      await jonas('POST', `documents/${number}/check-out`, { change: await change() })
+      await jonas('PUT', `documents/${number}/record`, { change: await change(), values: { mass: '7' } })
+      const query = new URLSearchParams({ change: String(await change()), fileName: name })
+      const { status } = await jonas(
+        'PUT',
+        `documents/${number}/check-in?${query}`,
+        Buffer.from(await second()),
+      )
+      expect(status).toBe(200)
+      await at.open(`/vault/${number}`)
+      await at.page.waitForSelector('select[aria-label="Laid over"]')
+      await at.page.select('select[aria-label="Laid over"]', '1')
+      await at.page.waitForSelector(shows)
+      await at.says(says)
+      expect(await at.rows('Record side by side')).toContainEqual(['Mass', '7', '7', ''])
+      at.noFaults()
+    },
+  )
   it('is drawn nearer with the keyboard', async () => {
     await at.open('/vault/BR-2024')
     const frame = await at.page.waitForSelector('[aria-label*="draw nearer and away"]')

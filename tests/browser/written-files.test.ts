@@ -4,7 +4,7 @@ import { readFile, sourceOf } from '../../core/formats'
 import { signInOn } from '../support/browser.mjs'
 import { button, usePage } from '../support/driver'
 import { drawing, labelsOnSheet } from '../support/files'
-import { signIn } from '../support/server.mjs'
+import { eventually, signIn } from '../support/server.mjs'
 
 const at = usePage()
 const as = (name: string) => signInOn(at.page, at.url, `${name}@brackwater.example`)
@@ -71,6 +71,23 @@ describe('the history that came along', () => {
     )
     await at.click(button('Read the archive'))
     await at.says('files held')
+    // Who is believed first is said where files are mapped, and said back again.
+    const mara = await signIn(at.url, 'mara.feldhaus@brackwater.example')
+    const isRanked = (kinds: string) =>
+      eventually(async () => {
+        const { body } = await mara('GET', `intakes/${at.page.url().split('/').at(-1)!.split('?')[0]}`)
+        return !body.job && body.intake.profile.ranking?.join(' ').startsWith(kinds)
+      }, `the ranking ${kinds}`)
+    await at.page.keyboard.press('3')
+    for (const [earlier, kinds] of [
+      ['the register', 'hand register name'],
+      ['the file’s name', 'hand name register'],
+    ] as const) {
+      await at.click(button(`Believe ${earlier} earlier`))
+      await at.click(button('Use this mapping'))
+      await isRanked(kinds)
+    }
+    await at.page.waitForSelector('button.main:not(:disabled) ::-p-text(Bring in)')
     await at.click('button ::-p-text(Bring in)')
     await at.says('Report as CSV')
     await at.click(button('Work on their files'))

@@ -1,5 +1,5 @@
 <script setup lang="ts" generic="Row">
-import { useVirtualizer } from '@tanstack/vue-virtual'
+import { useVirtualizer, type Virtualizer } from '@tanstack/vue-virtual'
 import { useEventListener, useResizeObserver } from '@vueuse/core'
 
 /** Rows of one height in a page that scrolls: where there are many, only those in sight are drawn, and all in print. */
@@ -9,6 +9,8 @@ const props = defineProps<{ rows: Row[]; keyOf: (row: Row) => string; chosen?: n
 const few = 60
 /** So many are drawn before it is known how many are in sight. */
 const first = 24
+/** So many are drawn beyond those in sight. */
+const overscan = 8
 /** A row with its hairline, in pixels. */
 const height = 29
 
@@ -29,14 +31,29 @@ onMounted(() => (scroller.value = holder.value!.closest('main')))
 // It is also told once the rows are laid out for the first time; asking earlier would lay the page out twice.
 useResizeObserver(() => holder.value?.parentElement, measure)
 
+/** Tells the size of what scrolls once it is laid out: to ask for it at once would lay the page out twice. */
+function whenLaidOut(
+  { scrollElement }: Virtualizer<HTMLElement, Element>,
+  tell: (size: { width: number; height: number }) => void,
+) {
+  if (!scrollElement) return
+  const observer = new ResizeObserver(() =>
+    tell({ width: scrollElement.offsetWidth, height: scrollElement.offsetHeight }),
+  )
+  observer.observe(scrollElement)
+  return () => observer.disconnect()
+}
+
 const isWhole = computed(() => props.rows.length <= few || isPrinting.value || !scroller.value)
 const virtual = useVirtualizer(
   computed(() => ({
     count: props.rows.length,
     getScrollElement: () => scroller.value,
     estimateSize: () => height,
-    overscan: 8,
+    overscan,
     scrollMargin: margin.value,
+    initialRect: { width: 0, height: (first - overscan) * height },
+    observeElementRect: whenLaidOut,
   })),
 )
 const seen = computed(() => {
