@@ -1,5 +1,6 @@
-import { deflateSync, Inflate, inflateSync } from 'fflate'
+import { deflateSync, inflateSync } from 'fflate'
 import { asUtf8, bytesOf, latin1 } from './characters'
+import { inflated, mostUnpacked } from './inflate'
 import { joined, type Source } from './source'
 
 /** An entry of a ZIP file (APPNOTE 6.3) and where it stands. */
@@ -20,8 +21,8 @@ export class ZipFault extends Error {}
 
 const marks = { entry: 0x04034b50, record: 0x02014b50, end: 0x06054b50 }
 const lengths = { entry: 30, record: 46, end: 22 }
-/** The largest entry that is unpacked, and how many bytes of it at a time. */
-const most = { unpacked: 64 << 20, small: 4 << 20, step: 4096, directory: 32 << 20 }
+/** The largest directory, and the largest entry that is unpacked at once. */
+const most = { small: 4 << 20, directory: 32 << 20 }
 const stored = 0
 const deflated = 8
 
@@ -72,11 +73,11 @@ export function unpack(source: Source, entry: ZipEntry): Uint8Array {
   if (head.byteLength < lengths.entry || head.getUint32(0, true) !== marks.entry)
     throw new ZipFault(`${entry.name} is not where the list of entries says`)
   const from = entry.at + lengths.entry + head.getUint16(26, true) + head.getUint16(28, true)
-  const packed = source.read(from, Math.min(from + entry.packed, from + most.unpacked)).slice()
+  const packed = source.read(from, Math.min(from + entry.packed, from + mostUnpacked)).slice()
   if (packed.length < entry.packed) throw new ZipFault(`${entry.name} is cut off`)
   if (entry.method === stored) return packed
   if (entry.method !== deflated) throw new ZipFault(`${entry.name} is packed in a way that is not read`)
-  const bytes = entry.size < most.small ? small(packed, entry) : inflated(packed, entry.name)
+  const bytes = entry.size < most.small ? small(packed, entry) : unpacked(packed, entry.name)
   if (bytes.length !== entry.size) throw new ZipFault(`${entry.name} is not as long as it says`)
   return bytes
 }
@@ -90,24 +91,11 @@ function small(packed: Uint8Array, { name, size }: ZipEntry): Uint8Array {
   }
 }
 
-/** Unpacks a little at a time, so that what claims to be small and is not never fills the memory. */
-function inflated(packed: Uint8Array, name: string): Uint8Array {
-  const parts: Uint8Array[] = []
-  let size = 0
-  const inflate = new Inflate((part) => {
-    parts.push(part)
-    size += part.length
-  })
-  try {
-    for (let at = 0; at < packed.length; at += most.step) {
-      inflate.push(packed.subarray(at, at + most.step), at + most.step >= packed.length)
-      if (size > most.unpacked) break
-    }
-  } catch (cause) {
-    throw new ZipFault(`${name} is damaged`, { cause })
-  }
-  if (size > most.unpacked) throw new ZipFault(`${name} unpacks to more than ${most.unpacked >> 20} MB`)
-  return joined(parts)
+function unpacked(packed: Uint8Array, name: string): Uint8Array {
+  const { bytes, end, cause } = inflated(packed, true)
+  if (end === 'damaged') throw new ZipFault(`${name} is damaged`, { cause })
+  if (end === 'too much') throw new ZipFault(`${name} unpacks to more than ${mostUnpacked >> 20} MB`)
+  return bytes
 }
 
 const table = Uint32Array.from({ length: 256 }, (_, index) => {

@@ -76,7 +76,10 @@ async function make(
   const made = { ...written, findings: [...misspeltPlaces, ...others] }
   const stamped = await stampWhatCan(writing, attributes, made.out ?? path, fileName, row.record)
   if (stamped.out) left.push(stamped.out)
-  const both = inTurn(made, stamped)
+  // Of a file that takes nothing it is told once.
+  const told = made.findings.map(({ message }) => message)
+  const findings = stamped.findings.filter(({ message }) => !told.includes(message))
+  const both = inTurn(made, { ...stamped, findings })
   if (!withBlocks) return both
   const drawn = await drawBlocks(writing, row.id, both.out ?? path, fileName)
   if (drawn.out) left.push(drawn.out)

@@ -30,6 +30,16 @@ export function columnOfHead(text: string): Column | undefined {
   return others.length < 4 ? columns.get(letters(first ?? '')) : undefined
 }
 
+const ofParts = new Set(
+  'qty quantity menge stk pcs item pos position part partno number material mass weight benennung size'.split(
+    ' ',
+  ),
+)
+
+/** Whether a head is one of a list of parts, which may have revisions and descriptions as well. */
+export const isOfParts = (text: string): boolean =>
+  text.length <= 40 && ofParts.has(letters(text.trim().split(/[\s/_.]+/)[0] ?? ''))
+
 /** The column that a tag names, such as `REV_DATE`, and the number of the row that it is for, such as `DESC2`. */
 export function columnOfTag(tag: string): { column: Column; row: string } | undefined {
   if (tag.length > 40) return undefined

@@ -1,5 +1,5 @@
 import type { FileHistoryRow } from '../file-format'
-import { type Column, columnOfHead } from './heads'
+import { type Column, columnOfHead, isOfParts } from './heads'
 import { oldestFirst, row } from './rows'
 
 /** A text and where it begins; which way y grows is of no matter. */
@@ -65,7 +65,9 @@ function tablesIn(line: readonly PlacedText[]): Table[] {
       heads.push({ ...text, column })
     }
     const has = (column: Column) => heads.some((head) => head.column === column)
-    const isTable = has('revision') && (has('date') || has('text'))
+    const beside = [line[first - 1], line[first + heads.length]]
+    const isOfRevisions = has('date') || (has('text') && !beside.some((head) => head && isOfParts(head.text)))
+    const isTable = has('revision') && isOfRevisions
     first += isTable ? heads.length : 1
     if (isTable) tables.push({ heads, until: line[first]?.x ?? Infinity })
   }

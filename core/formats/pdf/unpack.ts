@@ -1,16 +1,13 @@
-import { Inflate } from 'fflate'
 import { latin1 } from '../characters'
-import { joined } from '../source'
+import { inflated, mostUnpacked } from '../inflate'
 import { listed, type PdfDictionary, PdfFault, type PdfObject } from './objects'
-
-const most = { unpacked: 64 << 20, step: 4096 }
 
 /** How streams are packed (7.4), and how each is unpacked. */
 const filters: Record<
   string,
   (bytes: Uint8Array, parameters: PdfDictionary | undefined) => Uint8Array | undefined
 > = {
-  FlateDecode: (bytes, parameters) => predicted(inflated(bytes), parameters),
+  FlateDecode: (bytes, parameters) => predicted(fromFlate(bytes), parameters),
   ASCII85Decode: fromBase85,
   ASCIIHexDecode: fromHexadecimal,
 }
@@ -58,23 +55,12 @@ function fromHexadecimal(packed: Uint8Array): Uint8Array {
   return Uint8Array.from(pairs, (pair) => Number.parseInt(pair, 16))
 }
 
-/** Unpacks a little at a time, so that what claims to be small and is not never fills the memory. */
-function inflated(packed: Uint8Array): Uint8Array {
-  const parts: Uint8Array[] = []
-  let size = 0
-  // Two bytes of a header come before what is packed.
-  const inflate = new Inflate((part) => {
-    parts.push(part)
-    size += part.length
-  })
-  try {
-    for (let at = 2; at < packed.length && size <= most.unpacked; at += most.step)
-      inflate.push(packed.subarray(at, at + most.step), false)
-  } catch (cause) {
-    if (!parts.length) throw new PdfFault('a stream is damaged', { cause })
-  }
-  if (size > most.unpacked) throw new PdfFault(`a stream unpacks to more than ${most.unpacked >> 20} MB`)
-  return joined(parts)
+/** Two bytes of a header come before what is packed; what is cut off gives what there is. */
+function fromFlate(packed: Uint8Array): Uint8Array {
+  const { bytes, end, cause } = inflated(packed.subarray(2), false)
+  if (end === 'damaged' && !bytes.length) throw new PdfFault('a stream is damaged', { cause })
+  if (end === 'too much') throw new PdfFault(`a stream unpacks to more than ${mostUnpacked >> 20} MB`)
+  return bytes
 }
 
 /** Undoes the predictors of PNG, with which tables of objects are packed. */

@@ -5,7 +5,7 @@ import type { Evidence, EvidenceField, EvidenceSource } from './evidence'
  * of its own one.
  */
 export const table: EvidenceSource = {
-  version: 1,
+  version: 2,
   words: (at) => `the revision table, row ${at}`,
   read: ({ table: rows = [] }) =>
     rows.flatMap(({ revision, date, by, text }, index): Evidence[] => {
