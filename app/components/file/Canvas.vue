@@ -55,12 +55,3 @@ onBeforeUnmount(() => raster.value?.close())
     :pages="raster.pages"
   />
 </template>
-
-<style scoped>
-canvas {
-  display: block;
-  width: 100%;
-  height: 100%;
-  object-fit: contain;
-}
-</style>

@@ -77,7 +77,7 @@ const recordRows = computed(() =>
         : 'Files of these kinds are not laid over each other'
     }}; what they say stands side by side.
   </p>
-  <LazyFileDrawnOver
+  <LazyFileDrawn
     v-else-if="way === 'drawn'"
     :address="addresses[1]!"
     :before="before.version"

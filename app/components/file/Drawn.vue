@@ -1,13 +1,14 @@
 <script setup lang="ts">
-/** A sheet that the server draws. */
-const props = defineProps<{ address: string; label: string }>()
+/** A sheet that the server draws, alone or laid over that of an earlier version. */
+const props = defineProps<{ address: string; label: string; before?: number }>()
 const emit = defineEmits<{ failed: [message: string] }>()
 const svg = ref('')
 watch(
-  () => props.address,
-  async (address) => {
+  () => [props.address, props.before] as const,
+  async ([address, before]) => {
+    const path = before === undefined ? 'sheet' : `compare?before=${before}`
     try {
-      svg.value = await $fetch<string>(`${address}/sheet`, { responseType: 'text' })
+      svg.value = await $fetch<string>(`${address}/${path}`, { responseType: 'text' })
     } catch (error) {
       emit('failed', refusalOf(error).message)
     }
@@ -34,7 +35,7 @@ watch(
   height: 100%;
 }
 /* A hair is as thin as a screen can show it, however small the sheet is. */
-.paper :deep(path[fill='none']:not([stroke-dasharray])) {
+.paper :deep(path[fill='none']:not([stroke-dasharray], [vector-effect])) {
   vector-effect: non-scaling-stroke;
   stroke-width: 1px;
 }

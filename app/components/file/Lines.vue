@@ -56,14 +56,6 @@ watch(() => [props.before, props.after], load, { immediate: true })
 </template>
 
 <style scoped>
-.words {
-  max-height: 340px;
-  margin: 0;
-  padding: 8px 12px;
-  overflow: auto;
-  border: 1px solid var(--line);
-  background: var(--sheet);
-}
 .added {
   color: var(--accent);
   font-weight: 600;

@@ -99,12 +99,6 @@ onBeforeUnmount(close)
 </template>
 
 <style scoped>
-canvas {
-  display: block;
-  width: 100%;
-  height: 100%;
-  object-fit: contain;
-}
 .told {
   margin: 4px 0 0;
 }

@@ -104,6 +104,12 @@ function press(event: KeyboardEvent) {
   height: 100%;
   transform-origin: 0 0;
 }
+.moved :slotted(canvas) {
+  display: block;
+  width: 100%;
+  height: 100%;
+  object-fit: contain;
+}
 .near {
   position: absolute;
   right: 6px;

@@ -25,14 +25,3 @@ watch(
     :aria-label="label"
     >{{ text.slice(0, most) }}{{ text.length > most ? '\n… download it to see the rest' : '' }}</pre>
 </template>
-
-<style scoped>
-.words {
-  max-height: 340px;
-  margin: 0;
-  padding: 8px 12px;
-  overflow: auto;
-  border: 1px solid var(--line);
-  background: var(--sheet);
-}
-</style>

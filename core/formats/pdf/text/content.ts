@@ -20,7 +20,7 @@ export const gaps = { word: 0.16, text: 0.5 }
 const most = { operators: 2_000_000, runs: 20_000, depth: 8 }
 
 /** What is set by operators, and kept and taken back with `q` and `Q` (8.4, 9.3). */
-interface State {
+interface Graphics {
   matrix: Matrix
   font: PdfFont | undefined
   size: number
@@ -31,7 +31,7 @@ interface State {
   rise: number
 }
 
-const initial: State = {
+const initial: Graphics = {
   ...{ matrix: identity, font: undefined, size: 0, leading: 0 },
   ...{ between: 0, blank: 0, stretch: 1, rise: 0 },
 }
@@ -41,8 +41,8 @@ export class ContentReader {
   private runs: Run[] = []
   private operators = 0
   private readonly fonts = new Map<PdfDictionary, PdfFont>()
-  private state = initial
-  private readonly kept: State[] = []
+  private graphics = initial
+  private readonly kept: Graphics[] = []
   private text: Matrix = identity
   private line: Matrix = identity
 
@@ -61,8 +61,8 @@ export class ContentReader {
 
   /** Reads a content with its resources; what is damaged ends it. */
   read(bytes: Uint8Array, resources: PdfDictionary | undefined, matrix: Matrix = identity, depth = 0): void {
-    const [before, kept] = [this.state, this.kept.length]
-    this.state = { ...(depth ? before : initial), matrix }
+    const [before, kept] = [this.graphics, this.kept.length]
+    this.graphics = { ...(depth ? before : initial), matrix }
     const scan = new PdfScan(bytes, 0, false)
     try {
       this.run(scan, resources, depth)
@@ -70,7 +70,7 @@ export class ContentReader {
       if (!(error instanceof PdfFault)) throw error
     }
     this.kept.length = kept
-    this.state = before
+    this.graphics = before
   }
 
   private run(scan: PdfScan, resources: PdfDictionary | undefined, depth: number): void {
@@ -104,7 +104,7 @@ export class ContentReader {
     const own = matrixOf(this.file.resolve(form!.entries.get('Matrix')))
     const inner = this.file.dictionary(form!.entries.get('Resources')) ?? resources
     const texts = [this.text, this.line] as const
-    this.read(bytes, inner, times(this.state.matrix, own), depth + 1)
+    this.read(bytes, inner, times(this.graphics.matrix, own), depth + 1)
     ;[this.text, this.line] = texts
   }
 
@@ -128,20 +128,20 @@ export class ContentReader {
     return this.file.dictionary(resources?.entries.get(kind))?.entries.get(own)
   }
 
-  set(part: Partial<State>): void {
-    this.state = { ...this.state, ...part }
+  set(part: Partial<Graphics>): void {
+    this.graphics = { ...this.graphics, ...part }
   }
 
   keep(): void {
-    if (this.kept.length < 1000) this.kept.push(this.state)
+    if (this.kept.length < 1000) this.kept.push(this.graphics)
   }
 
   takeBack(): void {
-    this.state = this.kept.pop() ?? this.state
+    this.graphics = this.kept.pop() ?? this.graphics
   }
 
   concat(operands: PdfObject[]): void {
-    this.set({ matrix: times(this.state.matrix, matrixOf(operands)) })
+    this.set({ matrix: times(this.graphics.matrix, matrixOf(operands)) })
   }
 
   begin(): void {
@@ -158,12 +158,12 @@ export class ContentReader {
   }
 
   nextLine(): void {
-    this.next(0, -this.state.leading)
+    this.next(0, -this.graphics.leading)
   }
 
   /** Shows strings, with what moves the next one nearer or away between them, in thousandths of the size. */
   showText(operands: readonly PdfObject[]): void {
-    const { font, size, stretch } = this.state
+    const { font, size, stretch } = this.graphics
     let run: Run = this.newRun()
     for (const operand of operands) {
       if (typeof operand === 'number') {
@@ -179,12 +179,12 @@ export class ContentReader {
 
   /** A run that begins here; it counts once something stands in it. */
   private newRun(): Run {
-    const { matrix, size, rise } = this.state
+    const { matrix, size, rise } = this.graphics
     return { text: '', matrix: times(matrix, times(this.text, moved(0, rise))), length: 0, height: size }
   }
 
   private showString(shown: ReturnType<PdfFont>, run: Run): void {
-    const { size, between, blank, stretch } = this.state
+    const { size, between, blank, stretch } = this.graphics
     if (!run.text) this.runs.push(run)
     let length = 0
     for (const { text, advance, isBlank } of shown) {
