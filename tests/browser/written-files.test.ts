@@ -76,7 +76,8 @@ describe('the history that came along', () => {
     const isRanked = (kinds: string) =>
       eventually(async () => {
         const { body } = await mara('GET', `intakes/${at.page.url().split('/').at(-1)!.split('?')[0]}`)
-        return !body.job && body.intake.profile.ranking?.join(' ').startsWith(kinds)
+        const isOver = body.job === null || body.job.status === 'done'
+        return isOver && body.intake.profile.ranking?.join(' ').startsWith(kinds)
       }, `the ranking ${kinds}`)
     await at.page.keyboard.press('3')
     for (const [earlier, kinds] of [
