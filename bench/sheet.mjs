@@ -106,6 +106,14 @@ async function pan(page) {
   await page.mouse.up()
 }
 
+/** Milliseconds until a page that is opened by its address shows something. */
+async function shown(page, address, isThere) {
+  const started = performance.now()
+  await page.goto(address)
+  await page.waitForFunction(isThere, { timeout: 60_000 })
+  return performance.now() - started
+}
+
 /** Until the margin shows what an edit spoils: content that may change in an issued state. */
 async function untilFound(page) {
   const times = []
@@ -136,24 +144,27 @@ export async function benchSheet() {
     await draftLarge(await signIn(server.url))
     const page = await browser.newPage()
     await signInOn(page, server.url)
-    let started = performance.now()
-    await page.goto(`${server.url}/lifecycles/l0`)
-    await page.waitForFunction(() => document.querySelectorAll('.rung').length > 8)
-    const sheetMs = performance.now() - started
-    await pause(3000)
+    const sheets = []
+    for (let turn = 0; turn < 6; turn++) {
+      sheets.push(
+        await shown(page, `${server.url}/lifecycles/l0`, () => document.querySelectorAll('.rung').length > 8),
+      )
+      await pause(turn < 5 ? 300 : 3000)
+    }
     const scrolled = await frames(page, () => scroll(page))
     let edits = []
     const edited = await frames(page, async () => {
       edits = await edit(page)
     })
     const foundMs = await untilFound(page)
-    started = performance.now()
-    await page.goto(`${server.url}/lifecycles/l0?view=map`)
-    await page.waitForFunction(() => document.querySelectorAll('.vue-flow .transition').length === 200, {
-      timeout: 60_000,
-    })
-    const mapMs = performance.now() - started
-    await pause(2000)
+    const maps = []
+    for (let turn = 0; turn < 4; turn++) {
+      // By its address alone, as somebody opens it who has not been here before.
+      await page.evaluate(() => sessionStorage.clear())
+      const isDrawn = () => document.querySelectorAll('.vue-flow .transition').length === 200
+      maps.push(await shown(page, `${server.url}/lifecycles/l0?view=map`, isDrawn))
+      await pause(2000)
+    }
     const panned = await frames(page, () => pan(page))
     const p95 = Math.max(scrolled.p95, edited.p95, panned.p95)
     return [
@@ -162,7 +173,9 @@ export async function benchSheet() {
         ratio: 32 / p95,
         atLeast: 1,
         figures: {
-          sheetShownMs: sheetMs,
+          sheetShownMs: median(sheets),
+          sheetFirstMs: sheets[0],
+          sheetSlowestAfterMs: Math.max(...sheets.slice(1)),
           scrollMedianMs: scrolled.median,
           scrollP95Ms: scrolled.p95,
           scrollWorstMs: scrolled.worst,
@@ -170,7 +183,8 @@ export async function benchSheet() {
           editP95Ms: edited.p95,
           editWorstMs: edited.worst,
           editAnsweredMs: median(edits),
-          mapShownMs: mapMs,
+          mapShownMs: median(maps),
+          mapSlowestMs: Math.max(...maps),
           panMedianMs: panned.median,
           panP95Ms: panned.p95,
           panWorstMs: panned.worst,

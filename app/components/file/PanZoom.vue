@@ -94,8 +94,8 @@ function press(event: KeyboardEvent) {
   height: var(--frame, 340px);
   overflow: hidden;
   border: 1px solid var(--line);
-  background: var(--paper);
-  color: var(--on-paper);
+  background: var(--white);
+  color: var(--on-white);
   cursor: grab;
   touch-action: none;
 }

@@ -23,7 +23,11 @@ const spots = shallowRef<Spot[]>([])
 function lay() {
   const around = frame.value?.getBoundingClientRect()
   if (!around) return
-  spots.value = [...frame.value!.querySelectorAll<SVGGraphicsElement>('[data-place]')].map((element) => {
+  // A place that holds nothing stands nowhere on the sheet: it is in the list beside it.
+  const seen = [...frame.value!.querySelectorAll<SVGGraphicsElement>('[data-place]')].filter(
+    (element) => element.getBoundingClientRect().width > 0,
+  )
+  spots.value = seen.map((element) => {
     const { left, top, width, height } = element.getBoundingClientRect()
     const grown = {
       left: left - around.left - 2,
@@ -74,8 +78,8 @@ watch(
   border: 1px solid var(--line);
 }
 .paper {
-  background: var(--paper);
-  color: var(--on-paper);
+  background: var(--white);
+  color: var(--on-white);
 }
 .paper :deep(svg) {
   display: block;

@@ -32,7 +32,7 @@ const source = computed(
   width: 100%;
   height: 100%;
   object-fit: contain;
-  background: var(--paper);
+  background: var(--white);
   border: 1px solid var(--line);
 }
 .none {

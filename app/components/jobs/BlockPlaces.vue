@@ -83,7 +83,7 @@ const others = computed(() =>
 .corner {
   width: 150px;
 }
-.places .field {
+.places input.field {
   width: 52px;
 }
 </style>
