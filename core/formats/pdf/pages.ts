@@ -28,7 +28,7 @@ export function pagesOf(file: PdfFile, count: number): PdfPage[] {
     const kids = file.resolve(node.entries.get('Kids'))
     const own = handedDown(node, from)
     if (!Array.isArray(kids)) pages.push({ id, entries: new Map([...own, ...node.entries]) })
-    else open.push(...kids.map((kid) => ({ object: kid, from: own })).reverse())
+    else for (const kid of kids.slice(0, most).reverse()) open.push({ object: kid, from: own })
   }
   return pages
 }

@@ -18,10 +18,20 @@ const most = 50_000
 /** How wide a letter is, and how far it goes under its line, in heights of its text. */
 const letter = { width: 0.6, under: 0.25 }
 
+/** The texts of a drawing. */
+export const textsOf = (document: XmlDocument): PlacedText[] => walked(document, undefined, () => false).texts
+
 /** The rectangles of what is drawn but for what stands in some elements; `page` is what can be seen. */
-export function geometryOf(
-  { root }: XmlDocument,
+export const geometryOf = (
+  document: XmlDocument,
   page: Box,
+  left: (element: XmlElement) => boolean,
+): SvgGeometry => walked(document, page, left)
+
+/** Goes through the elements of a drawing; shapes are measured where there is a page to hold them against. */
+function walked(
+  { root }: XmlDocument,
+  page: Box | undefined,
   left: (element: XmlElement) => boolean,
 ): SvgGeometry {
   const geometry: SvgGeometry = { boxes: [], texts: [] }
@@ -34,8 +44,8 @@ export function geometryOf(
       takeText(element, own, geometry)
       continue
     }
-    geometry.boxes.push(...shapeBoxes(element, own, page))
-    open.push(...element.children.map((child) => ({ element: child, matrix: own })).reverse())
+    if (page) for (const box of shapeBoxes(element, own, page)) geometry.boxes.push(box)
+    for (const child of element.children.toReversed()) open.push({ element: child, matrix: own })
   }
   return geometry
 }

@@ -2,8 +2,7 @@ import { distinct, nameIn, plan, unwritten } from '../changes'
 import type { Change, FileContents, FileFormat, FilePlace, FileProblem } from '../file-format'
 import { merged, tableRows } from '../history'
 import { patched, type Patch, type Source, wholeOf } from '../source'
-import { geometryOf } from './geometry'
-import { pageOf } from './page'
+import { textsOf } from './geometry'
 import {
   attributeOf,
   encodedFor,
@@ -101,7 +100,7 @@ function read(source: Source): FileContents {
   const places = placesOf(document).map(({ place, value, writable }) => ({ place, value, writable }))
   return {
     places: distinct(places),
-    history: merged([tableRows(geometryOf(document, pageOf(document.root), () => false).texts)]),
+    history: merged([tableRows(textsOf(document))]),
     references: referencesOf(document).map((target) => ({ target })),
     problems: [],
   }

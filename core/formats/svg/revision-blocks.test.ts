@@ -82,6 +82,10 @@ describe('revision blocks in an SVG drawing', () => {
     const [, , width, height] = /viewBox="([^"]*)"/.exec(text(bytes))![1]!.split(' ').map(Number)
     expect(width! >= live[2]! && height! >= -carried[1]!).toBe(true)
   })
+  it('are drawn beside very many shapes', () => {
+    const dots = '<path d="M1 1h1"/>'.repeat(200_000)
+    expect(draw(sheet(`<g>${dots}</g>`)).told).toMatchObject({ live: 4, problems: [] })
+  })
   it('are refused by a damaged drawing', () =>
     expect(
       drawRevisions(sourceOf(encoded('<svg><g></svg>')), 'a.svg', dividedAt(register, 'C')!),

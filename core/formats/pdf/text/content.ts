@@ -17,7 +17,7 @@ export interface Run {
 export const gaps = { word: 0.16, text: 0.5 }
 
 /** How much of a document's pages is read. */
-const most = { operators: 2_000_000, runs: 20_000, depth: 8 }
+const most = { operators: 2_000_000, runs: 20_000, depth: 8, letters: 5000 }
 
 /** What is set by operators, and kept and taken back with `q` and `Q` (8.4, 9.3). */
 interface Graphics {
@@ -188,7 +188,7 @@ export class ContentReader {
     if (!run.text) this.runs.push(run)
     let length = 0
     for (const { text, advance, isBlank } of shown) {
-      run.text += text
+      if (run.text.length < most.letters) run.text += text
       length += ((advance / 1000) * size + between + (isBlank ? blank : 0)) * stretch
     }
     run.length += length

@@ -86,6 +86,12 @@ describe('what codes and glyphs stand for', () => {
     expect(width).toBe(2)
     expect([...texts.values()]).toEqual(['Ä', 'A', 'B', 'C', 'X', 'fi'])
   })
+  it('is said in time by a map that never ends what it begins', () => {
+    const hostile = `${'beginbfrange <1><1>['.repeat(100_000)} endbfrange`
+    const started = performance.now()
+    expect(readToUnicode(Buffer.from(hostile)).texts.size).toBe(0)
+    expect(performance.now() - started).toBeLessThan(3000)
+  })
   it.each([
     ['A', 'A'],
     ['seven', '7'],
