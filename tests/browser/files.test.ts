@@ -218,6 +218,15 @@ describe('work on files', () => {
     await at.says('1 held, 1 written')
     at.noFaults()
   })
+  it('shows under the pointer what a revision looked like', async () => {
+    await at.open('/vault/BR-2007')
+    await at.page.waitForSelector('.tape .mark')
+    await at.page.hover('.tape .mark')
+    await at.page.waitForFunction(
+      () => (document.querySelector('.tape .mark img') as HTMLImageElement | null)?.naturalWidth,
+    )
+    at.noFaults()
+  })
   it('shows in the list what sheets look like', async () => {
     await at.open('/vault?folder=/Grips')
     await at.click(button('sheets'))

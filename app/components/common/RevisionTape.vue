@@ -4,14 +4,14 @@
  * comes next, crossed through what was corrected.
  */
 const props = defineProps<{
-  rows: { label: string; origin: string; was?: { label: string }[] | null }[]
+  rows: { label: string; origin: string; version?: number | null; was?: { label: string }[] | null }[]
   next?: string | null
   most?: number
 }>()
 const marks = computed(() =>
   props.rows.flatMap((row) => [
-    ...(row.was ?? []).map(({ label }) => ({ label, origin: 'corrected' })),
-    { label: row.label, origin: row.origin },
+    ...(row.was ?? []).map(({ label }) => ({ label, origin: 'corrected', version: null })),
+    { label: row.label, origin: row.origin, version: row.version ?? null },
   ]),
 )
 const shown = computed(() => marks.value.slice(-(props.most ?? 4)))
@@ -44,8 +44,12 @@ const words = computed(() => {
       :key="index"
       class="mark"
       :class="row.origin"
-      >{{ row.label }}</span
-    >
+      >{{ row.label
+      }}<slot
+        v-if="row.version"
+        name="glance"
+        :version="row.version"
+    /></span>
     <span
       v-if="next"
       class="mark next"
@@ -81,6 +85,23 @@ const words = computed(() => {
   top: 50%;
   width: 9px;
   border-top: 1px solid var(--ink);
+}
+/* What a revision looked like, under the pointer. */
+.mark :slotted(.glance) {
+  display: none;
+  position: absolute;
+  z-index: 6;
+  top: 24px;
+  left: 0;
+  width: 260px;
+  height: 180px;
+  box-shadow: var(--el-box-shadow-light);
+}
+.mark:hover {
+  position: relative;
+}
+.mark:hover :slotted(.glance) {
+  display: block;
 }
 .native {
   background: var(--ink);

@@ -3,7 +3,9 @@ import type { StateUse } from '~~/core/configuration'
 import type { DocumentPage } from '~~/shared/answers'
 
 /** Where a document stands: state, label, the tape of its revisions, what comes next. */
-defineProps<{ page: DocumentPage; use: StateUse; name: string }>()
+const props = defineProps<{ page: DocumentPage; use: StateUse; name: string }>()
+const fileNameOf = (version: number) =>
+  props.page.versions.find((one) => one.version === version)?.fileName ?? ''
 </script>
 
 <template>
@@ -24,7 +26,17 @@ defineProps<{ page: DocumentPage; use: StateUse; name: string }>()
       :rows="page.register"
       :next="page.next"
       :most="8"
-    />
+    >
+      <template #glance="{ version }">
+        <FileThumb
+          v-if="fileNameOf(version)"
+          class="glance"
+          :number="page.document.number"
+          :version="version"
+          :file-name="fileNameOf(version)"
+        />
+      </template>
+    </CommonRevisionTape>
     <span
       v-if="page.next"
       class="soft"
