@@ -42,6 +42,8 @@ interface Place {
   actor: Actor
   at: string
   content: Incoming | undefined
+  /** Whether the document comes into the vault now: what is older has no record of its own. */
+  isNew: boolean
 }
 
 type Of<Kind extends Command['kind']> = Extract<Command, { kind: Kind }>
@@ -72,13 +74,13 @@ const writers: { [Kind in Command['kind']]: Writer<Of<Kind>> } = {
 const writerOf = ({ kind }: Command) => writers[kind] as unknown as Writer<Command>
 
 function addVersion(
-  { tx, row, actor, at, content }: Place,
+  { tx, row, actor, at, content, isNew }: Place,
   { version, revision, comment, content: of }: Of<'add-version'>,
 ): void {
   const file =
     of === 'incoming' ? content! : (content ?? contentOf(tx, row.id, of === 'current' ? row.version : of))
   // The record goes on with the new version; the one before keeps what it said.
-  statements(tx).keepRecord.run({ document: row.id, version: row.version, record: row.record })
+  if (!isNew) statements(tx).keepRecord.run({ document: row.id, version: row.version, record: row.record })
   statements(tx).addVersion.run({
     document: row.id,
     version,
@@ -167,7 +169,7 @@ export function carryOut(
   act: CarriedAct,
 ): void {
   const at = act.at ?? now()
-  const place: Place = { tx, row, actor, at, content: act.content }
+  const place: Place = { tx, row, actor, at, content: act.content, isNew: !!act.isNew }
   for (const command of commands) writerOf(command).write?.(place, command)
   if (endsRounds(commands)) endRounds(tx, row.id)
   const before = { ...row, register: [], checkedOutBy: null }

@@ -22,6 +22,10 @@ describe('revisions on the sheet', () => {
     await eventually(isAt('done'), 'the intake', 60)
     const found = await Promise.all(numbers.map((number) => mara('GET', `documents/${number}`)))
     expect(found.map(({ status }) => status)).toEqual(numbers.map(() => 200))
+    const recordOf = (version: number) => mara('GET', `documents/BR-1062/versions/${version}/record`)
+    const { version } = (await documentOf('BR-1062')).document
+    expect((await recordOf(version - 1)).body).toEqual({ record: null })
+    expect((await recordOf(version)).body.record).toMatchObject({ legacy_revision: expect.any(String) })
     const before = await download('BR-1061')
     const drawn = await work({ task: 'draw', numbers })
     expect(drawn.lines.map(({ outcome }) => outcome)).toEqual(numbers.map(() => 'written'))
