@@ -147,6 +147,17 @@ export default tseslint.config(
     },
   },
   {
+    // What is asked of the router while it is still on its way would be dropped.
+    files: ['app/**'],
+    ignores: ['app/middleware/**'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'CallExpression[callee.name=navigateTo]', message: 'goTo goes there even then' },
+      ],
+    },
+  },
+  {
     files: [
       'archive/**/*.ts',
       'backup/**/*.ts',

@@ -20,6 +20,8 @@ export default defineNuxtConfig({
       for (const part of Object.values(manifest)) part.prefetch = false
     },
   },
+  // An address that changes is there at once, not a frame later: whoever presses two keys means both.
+  experimental: { navigationRepaint: false },
   devtools: { enabled: false },
   telemetry: false,
   // What stands beside a component in a .ts file is no component.

@@ -37,7 +37,7 @@ export async function attempt(act: () => Promise<unknown>): Promise<boolean> {
   } catch (error) {
     const { status, message, reasons } = refusalOf(error)
     if (status === 401) {
-      await navigateTo('/sign-in')
+      await goTo('/sign-in')
       return false
     }
     const texts = reasons

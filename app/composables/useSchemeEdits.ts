@@ -31,11 +31,11 @@ export function useSchemeEdits(id: Ref<string>, other: () => RevisionScheme) {
   async function add(from: Omit<RevisionScheme, 'id'>) {
     const made = newScheme(from, schemes())
     if (!(await change(made))) return
-    await navigateTo(`/revisions/${made.id}`)
+    await goTo(`/revisions/${made.id}`)
     useNotices().say(`${made.name} is in the draft.`)
   }
   async function remove() {
-    if (await store.edit({ kind: 'remove-scheme', id: id.value })) await navigateTo('/revisions')
+    if (await store.edit({ kind: 'remove-scheme', id: id.value })) await goTo('/revisions')
   }
   async function spell(spellings: Record<string, string>) {
     const target = other()

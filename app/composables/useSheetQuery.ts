@@ -20,13 +20,13 @@ export function useSheetQuery() {
   )
   function select(next: Selection) {
     const { kind: _kind, ...query } = next ?? { kind: null }
-    navigateTo({ query: { ...kept.value, ...(query as Record<string, string>) } }, { replace: true })
+    goTo({ query: { ...kept.value, ...(query as Record<string, string>) } }, { replace: true })
   }
   const view = computed(() => asView(route.query.view))
   const only = computed(() => String(route.query.only ?? ''))
   const order = computed(() => String(route.query.order ?? 'drawn') as RowOrder)
   const set = (key: string, value: string) =>
-    navigateTo({ query: { ...route.query, [key]: value || undefined } }, { replace: true })
+    goTo({ query: { ...route.query, [key]: value || undefined } }, { replace: true })
   /** A way that proves a finding, drawn on the sheet. */
   const trace = computed(() =>
     route.query.trace

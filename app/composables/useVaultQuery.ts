@@ -19,7 +19,7 @@ export function useVaultQuery() {
     )
   })
   const ask = (change: Record<string, string | undefined>) =>
-    navigateTo(
+    goTo(
       {
         query: Object.fromEntries(Object.entries({ ...asked.value, ...change }).filter(([, value]) => value)),
       },

@@ -9,7 +9,7 @@ useTitle('Adopt labels')
 const asked = computed(() => route.query as Record<string, string | undefined>)
 const numbers = computed(() => asked.value.numbers?.split(',').filter(Boolean))
 const ask = (change: Record<string, string | undefined>) =>
-  navigateTo(
+  goTo(
     {
       query: Object.fromEntries(
         Object.entries({ ...asked.value, ...change }).filter(([, value]) => value),

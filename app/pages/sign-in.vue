@@ -16,7 +16,7 @@ async function submit() {
     if (link.value) await session.chooseByLink(link.value, password.value)
     else await session.signIn(mail.value, password.value)
     const to = typeof route.query.to === 'string' && /^\/(?!\/)/.test(route.query.to) ? route.query.to : '/'
-    await navigateTo(to)
+    await goTo(to)
   } catch (error) {
     refused.value = refusalOf(error).message
   } finally {

@@ -99,7 +99,7 @@ useShortcuts([
       :key-of="(task: Task) => task.id"
       :selected="picked?.id"
       @select="picked = $event"
-      @open="navigateTo(`/vault/${encodeURIComponent($event.number)}`)"
+      @open="goTo(`/vault/${encodeURIComponent($event.number)}`)"
       @mark="mark"
       @total="total = $event"
     >

@@ -16,7 +16,7 @@ export const useSession = defineStore('session', () => {
   async function end(path: string) {
     await api(path, { method: 'DELETE' })
     person.value = null
-    await navigateTo('/sign-in')
+    await goTo('/sign-in')
   }
   const signOut = () => end('session')
   const signOutEverywhere = () => end('session/everywhere')

@@ -196,6 +196,34 @@ describe('name patterns', () => {
     await says('1 ready')
     noFaults()
   })
+
+  it('two keys pressed at once lead to where the second one says, on a slow machine too', async () => {
+    await signInOn(at.page, at.url)
+    await open('/intake')
+    await at.page.waitForFunction(
+      () => document.querySelector<HTMLInputElement>('input[list=archives]')?.value === 'Grip archive',
+    )
+    await click(button('Read the archive'))
+    await says('133 files')
+    await at.page.waitForFunction(() => !document.querySelector('[role=progressbar]'))
+    await at.page.evaluate(() => (document.activeElement as HTMLElement)?.blur())
+    await at.page.emulateCPUThrottling(8)
+    for (const [first, second, step] of [
+      ['1', '2', 'reconcile'],
+      ['2', '3', 'map'],
+      ['3', '1', 'read'],
+      ['2', '3', 'map'],
+    ] as const) {
+      await at.page.keyboard.press(first)
+      await at.page.keyboard.press(second)
+      await at.page.waitForFunction(
+        (step) => document.querySelector('[aria-current=step] b')?.textContent === step,
+        {},
+        step,
+      )
+    }
+    noFaults()
+  })
 })
 
 describe('the lifecycle sheet', () => {

@@ -53,7 +53,7 @@ const target = (event: Event) => event.target as HTMLInputElement
     :key-of="(row: AdoptionRow) => row.number"
     :selected="selected"
     @select="emit('select', $event.number)"
-    @open="navigateTo(`/vault/${encodeURIComponent($event.number)}`)"
+    @open="goTo(`/vault/${encodeURIComponent($event.number)}`)"
   >
     <template #chosen="{ row }"
       ><input

@@ -36,10 +36,10 @@ async function duplicate() {
   const { scheme: labels, id: like } = props.lifecycle
   if (!(await edit({ kind: 'add-lifecycle', name: title, like, id: labels }))) return
   const made = store.drafted!.lifecycles.find(({ id }) => !before.has(id))
-  if (made) await navigateTo(`/lifecycles/${made.id}`)
+  if (made) await goTo(`/lifecycles/${made.id}`)
 }
 async function remove() {
-  if (await edit({ kind: 'remove-lifecycle', lifecycle: props.lifecycle.id })) await navigateTo('/lifecycles')
+  if (await edit({ kind: 'remove-lifecycle', lifecycle: props.lifecycle.id })) await goTo('/lifecycles')
 }
 const print = () => window.print()
 const orders = [

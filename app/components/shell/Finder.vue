@@ -56,7 +56,7 @@ watch(text, () => {
 function go(hit: Hit | undefined) {
   if (!hit) return
   emit('close')
-  navigateTo(hit.to)
+  goTo(hit.to)
 }
 const field = ref<HTMLInputElement>()
 onMounted(() => field.value?.focus())

@@ -80,7 +80,7 @@ const wrong = computed(() => configuration.findings.filter((finding) => finding.
       <button
         class="act main"
         :disabled="!edits"
-        @click="navigateTo('/publish')"
+        @click="goTo('/publish')"
       >
         Review and publish
       </button>

@@ -37,7 +37,7 @@ const counts = computed<Record<Station, string>>(() => ({
   verify: planned.value.done ? `${planned.value.done} brought in` : '–',
 }))
 const group = ref<string | null>(null)
-const go = (to: Station) => navigateTo({ query: { at: to } }, { replace: true })
+const go = (to: Station) => goTo({ query: { at: to } }, { replace: true })
 
 const chosen = shallowRef<PlannedRow | null>(null)
 async function settleAndFollow(settled: { key: string; settlement: object | null }[]) {

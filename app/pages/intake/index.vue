@@ -42,7 +42,7 @@ async function start() {
       method: 'POST',
       body: { archive: archive.value, register: register.value || null },
     })
-    await navigateTo(`/intake/${id}`)
+    await goTo(`/intake/${id}`)
   } catch (error) {
     fault.value = refusalOf(error).message
   }

@@ -46,7 +46,7 @@ async function add() {
   )
     return
   const made = configuration.drafted!.lifecycles.find((lifecycle) => !before.has(lifecycle.id))
-  if (made) await navigateTo(`/lifecycles/${made.id}`)
+  if (made) await goTo(`/lifecycles/${made.id}`)
 }
 </script>
 

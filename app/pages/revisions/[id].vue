@@ -9,7 +9,7 @@ const scheme = computed(() => schemes.value.find((other) => other.id === id.valu
 const other = computed(() => schemes.value.find(({ id: of }) => of === route.query.with && of !== id.value))
 useTitle(() => scheme.value?.name ?? 'Revisions')
 const ask = (change: Record<string, string | undefined>) =>
-  navigateTo(
+  goTo(
     {
       query: Object.fromEntries(
         Object.entries({ ...route.query, ...change }).filter(([, value]) => value),
@@ -132,7 +132,7 @@ useShortcuts([
         :at="null"
         :taken="new Map()"
         :tried="targets"
-        @go="navigateTo(`/revisions/${other.id}?at=${encodeURIComponent(format(other, $event))}`)"
+        @go="goTo(`/revisions/${other.id}?at=${encodeURIComponent(format(other, $event))}`)"
       />
       <RevisionConversion
         :key="other.id"

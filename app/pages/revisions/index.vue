@@ -3,7 +3,7 @@
 const store = useConfiguration()
 useTitle('Revisions')
 const first = computed(() => store.drafted?.schemes[0])
-watch(first, (scheme) => scheme && navigateTo(`/revisions/${scheme.id}`, { replace: true }), {
+watch(first, (scheme) => scheme && goTo(`/revisions/${scheme.id}`, { replace: true }), {
   immediate: true,
 })
 async function begin() {
@@ -17,7 +17,7 @@ async function begin() {
       },
     })
   )
-    await navigateTo('/revisions/letters')
+    await goTo('/revisions/letters')
 }
 </script>
 

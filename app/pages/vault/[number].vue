@@ -31,7 +31,7 @@ const isOpen = computed(() => use.value?.content === 'open')
 const mayEdit = computed(() => isOpen.value && (!page.value?.checkedOutBy || mine.value))
 
 /** What the tray is open for stands in the address: a transition, a new revision, a register row, a version. */
-const open = (query: Record<string, string> = {}) => navigateTo({ query }, { replace: true })
+const open = (query: Record<string, string> = {}) => goTo({ query }, { replace: true })
 const close = () => open()
 const chosen = computed(() => acts.value.find((entry) => entry.transition.id === route.query.act))
 const numberIn = (key: string) => (route.query[key] === undefined ? null : Number(route.query[key]))

@@ -39,7 +39,7 @@ const fetchPage = async (offset: number, limit: number, after?: string) => {
 }
 const total = ref(0)
 const chosen = shallowRef<Row | null>(null)
-const open = (row: Row) => navigateTo(`/vault/${encodeURIComponent(row.number)}`)
+const open = (row: Row) => goTo(`/vault/${encodeURIComponent(row.number)}`)
 const marked = ref<string[]>([])
 const mark = (number: string) =>
   (marked.value = marked.value.includes(number)
@@ -70,7 +70,7 @@ useShortcuts([
   {
     keys: 'A',
     does: 'adopt the labels of what is marked, or of the folder',
-    run: () => void navigateTo(adoption.value),
+    run: () => void goTo(adoption.value),
   },
 ])
 </script>
