@@ -10,6 +10,8 @@ const mostMemory = 1024
 const longestQueue = 100
 /** Lists wait for milliseconds: many may. */
 const longestQueueOfQuick = 1000
+/** How far the threads for what takes long stand back for the thread that answers everybody, as `nice` counts it. */
+const wayGiven = 10
 
 /**
  * The threads in which everything is computed that somebody could make slow by what they type: the thread that
@@ -19,16 +21,17 @@ export class Computer {
   private readonly pools: Record<'quick' | 'slow', Piscina<Task, Outcome>>
 
   constructor(workerFile: string, dataFolder: string) {
-    const pool = (maxQueue: number) =>
+    const pool = (maxQueue: number, niceIncrement: number) =>
       new Piscina<Task, Outcome>({
         filename: workerFile,
         workerData: { dataFolder },
         minThreads: 1,
         maxThreads: 2,
         maxQueue,
+        niceIncrement,
         resourceLimits: { maxOldGenerationSizeMb: mostMemory },
       })
-    this.pools = { quick: pool(longestQueueOfQuick), slow: pool(longestQueue) }
+    this.pools = { quick: pool(longestQueueOfQuick, 0), slow: pool(longestQueue, wayGiven) }
   }
 
   /** @throws Refusal where the computation refuses, takes too long or too much, or too many wait. */

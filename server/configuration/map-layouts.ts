@@ -4,41 +4,55 @@ import type { Computer } from '../compute/computer'
 
 /** How many layouts are kept, the last ones. */
 const most = 30
+/** How long the layout of what has just come in waits, in milliseconds: its sheet is opened first, and fast. */
+const pause = 4000
 
 /**
- * The layouts of large lifecycles, made in a thread as soon as a configuration with them comes in or is looked at, so
- * that a map need not wait for it. Each is kept under the graph that it is of.
+ * The layouts of large lifecycles, made in a thread: when a map is asked for, or a little after a configuration with
+ * them came in or was looked at, so that the map need not wait. Each is kept under the graph that it is of, from
+ * when it is begun: two who ask for one wait for the same.
  */
 export class MapLayouts {
-  private readonly made = new Map<string, MapLayout | 'under way'>()
+  private readonly begun = new Map<string, Promise<MapLayout | null>>()
+  private readonly noticed = new Set<string>()
 
-  constructor(private readonly computer: Computer) {}
+  constructor(private readonly computer: Pick<Computer, 'compute'>) {}
 
-  /** Has the large lifecycles of a configuration laid out; what cannot be is laid out by whoever looks at it. */
+  /** Has the large lifecycles of a configuration laid out in a while. */
   prepare({ lifecycles }: Configuration): void {
     for (const lifecycle of lifecycles.filter(isLargeMap)) {
       const graph = mapGraph(lifecycle)
       const key = JSON.stringify(graph)
-      if (this.made.has(key)) continue
-      this.made.set(key, 'under way')
-      this.computer
-        .compute('lay-out-map', { graph })
-        .then((layout) => this.keep(key, layout))
-        .catch(() => this.made.delete(key))
+      if (this.begun.has(key) || this.noticed.has(key)) continue
+      this.noticed.add(key)
+      setTimeout(() => {
+        this.noticed.delete(key)
+        void this.layoutOf(graph, key)
+      }, pause).unref()
     }
   }
 
-  private keep(key: string, layout: MapLayout): void {
-    this.made.set(key, layout)
-    for (const old of [...this.made.keys()].slice(0, -most)) this.made.delete(old)
-  }
-
-  /** The layout of a lifecycle of a configuration; null while there is none. @throws UnknownError for no such one */
-  of(configuration: Configuration, id: string): MapLayout | null {
+  /**
+   * The layout of a lifecycle of a configuration; null for a small one, which takes no time, and for one that could not
+   * be laid out in the time that there is.
+   * @throws UnknownError for no such lifecycle
+   */
+  async of(configuration: Configuration, id: string): Promise<MapLayout | null> {
     const lifecycle = lifecycleOf(configuration, id)
     if (!isLargeMap(lifecycle)) return null
-    const layout = this.made.get(JSON.stringify(mapGraph(lifecycle)))
-    if (layout === undefined) this.prepare(configuration)
-    return layout === undefined || layout === 'under way' ? null : layout
+    const graph = mapGraph(lifecycle)
+    return this.layoutOf(graph, JSON.stringify(graph))
+  }
+
+  private layoutOf(graph: ReturnType<typeof mapGraph>, key: string): Promise<MapLayout | null> {
+    const known = this.begun.get(key)
+    if (known) return known
+    const layout = this.computer.compute('lay-out-map', { graph }).catch(() => {
+      this.begun.delete(key)
+      return null
+    })
+    this.begun.set(key, layout)
+    for (const old of [...this.begun.keys()].slice(0, -most)) this.begun.delete(old)
+    return layout
   }
 }

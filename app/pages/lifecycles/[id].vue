@@ -7,13 +7,15 @@ if (new URLSearchParams(window.location.search).get('view') === 'map') {
 </script>
 
 <script setup lang="ts">
-import { useTimeoutFn } from '@vueuse/core'
+import { useMounted, useTimeoutFn } from '@vueuse/core'
 
 const route = useRoute()
 const id = computed(() => String(route.params.id))
 const { store, lifecycle, name, edit } = useLifecycle(id)
 useTitle(() => lifecycle.value?.name ?? 'Lifecycle')
 onMounted(() => store.loadCounts())
+/** The tray with its editors is fetched once the sheet stands, not before. */
+const stands = useMounted()
 // While its sheet is looked at, the map is laid out, so that it is there when it is asked for.
 useTimeoutFn(async () => {
   const { layoutMap } = await import('~/composables/useMapLayout')
@@ -130,8 +132,8 @@ const total = computed(() =>
       :key="id"
       :lifecycle="lifecycle"
     />
-    <LifecycleTray
-      v-else
+    <LazyLifecycleTray
+      v-else-if="stands"
       :lifecycle="lifecycle"
       :selection="selection"
       :fresh="fresh"

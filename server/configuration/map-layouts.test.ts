@@ -1,0 +1,66 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { Configuration } from '../../core/configuration'
+import { isLargeMap } from '../../core/formats'
+import type { Computer } from '../compute/computer'
+import { MapLayouts } from './map-layouts'
+
+/** What a layout rests on: states, and transitions between them. */
+const lifecycle = (id: string, size: number) => ({
+  id,
+  states: Array.from({ length: size }, (_, index) => ({ state: `s${index}` })),
+  transitions: Array.from({ length: size * 4 }, (_, index) => ({
+    id: `t${index}`,
+    name: `t${index}`,
+    from: [`s${index % size}`],
+    to: `s${(index * 7 + 1) % size}`,
+  })),
+})
+const configuration = {
+  lifecycles: [lifecycle('large', 40), lifecycle('small', 2)],
+} as unknown as Configuration
+
+describe('the layouts of large maps', () => {
+  const compute = vi.fn(async () => ({ laid: 'out' }))
+  const layouts = () => new MapLayouts({ compute } as unknown as Computer)
+  beforeEach(() => void vi.useFakeTimers())
+  afterEach(() => {
+    vi.useRealTimers()
+    compute.mockReset().mockResolvedValue({ laid: 'out' })
+  })
+
+  it('are of lifecycles that are large', () => {
+    expect(configuration.lifecycles.map(isLargeMap)).toEqual([true, false])
+  })
+
+  it('are made once for all who ask, and not for what takes no time', async () => {
+    const some = layouts()
+    const asked = await Promise.all(['large', 'large', 'small'].map((id) => some.of(configuration, id)))
+    expect(asked).toEqual([{ laid: 'out' }, { laid: 'out' }, null])
+    expect(compute).toHaveBeenCalledTimes(1)
+  })
+
+  it('are made a little after the configuration came in, once, however often it is looked at', async () => {
+    const some = layouts()
+    some.prepare(configuration)
+    some.prepare(configuration)
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(compute).not.toHaveBeenCalled()
+    await vi.advanceTimersByTimeAsync(10_000)
+    some.prepare(configuration)
+    await vi.advanceTimersByTimeAsync(10_000)
+    expect(compute).toHaveBeenCalledTimes(1)
+    expect(await some.of(configuration, 'large')).toEqual({ laid: 'out' })
+    expect(compute).toHaveBeenCalledTimes(1)
+  })
+
+  it('that could not be made are tried anew by who asks next', async () => {
+    const some = layouts()
+    compute.mockRejectedValueOnce(new Error('too slow'))
+    expect(await some.of(configuration, 'large')).toBeNull()
+    expect(await some.of(configuration, 'large')).toEqual({ laid: 'out' })
+  })
+
+  it('of no such lifecycle are refused', async () => {
+    await expect(layouts().of(configuration, 'none')).rejects.toThrow(/none/)
+  })
+})
