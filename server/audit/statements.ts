@@ -1,5 +1,6 @@
 import { desc } from 'drizzle-orm'
 import { oncePerConnection } from '../database/connection'
+import { forManyRuns } from '../database/many-runs'
 import { allOf } from '../database/placeholders'
 import { audit } from '../database/schema'
 
@@ -11,5 +12,5 @@ export const statements = oncePerConnection((db) => ({
     .orderBy(desc(audit.id))
     .limit(1)
     .prepare(),
-  addEntry: db.insert(audit).values(allOf(audit)).prepare(),
+  addEntry: forManyRuns(db, db.insert(audit).values(allOf(audit))),
 }))

@@ -171,7 +171,7 @@ export function carryOut(
   const at = act.at ?? now()
   const place: Place = { tx, row, actor, at, content: act.content, isNew: !!act.isNew }
   for (const command of commands) writerOf(command).write?.(place, command)
-  if (endsRounds(commands)) endRounds(tx, row.id)
+  if (!act.isNew && endsRounds(commands)) endRounds(tx, row.id)
   const before = { ...row, register: [], checkedOutBy: null }
   const inRow = commands.filter((command) => writerOf(command).inRow)
   const after = inMemory(before, inRow)

@@ -1,6 +1,7 @@
 import { and, desc, eq, getTableColumns, sql } from 'drizzle-orm'
 import { type Db, oncePerConnection } from '../database/connection'
 import { documentColumns, folderKey, folderPath } from './columns'
+import { forManyRuns } from '../database/many-runs'
 import { allOf, placeholders } from '../database/placeholders'
 import { documentReferences, documents, registerRows, signatures, versions } from '../database/schema'
 
@@ -60,16 +61,20 @@ const ofDocuments = (db: Db) => ({
     .from(documents)
     .where(eq(documents.id, sql.placeholder('id')))
     .prepare(),
-  addDocument: db
-    .insert(documents)
-    .values({ ...allOf(documents, documentColumns), folder: folderKey(sql.placeholder('folder')) })
-    .prepare(),
-  changeStanding: db
-    .update(documents)
-    .set(placeholders([...standing, ...times]))
-    .where(eq(documents.id, sql.placeholder('id')))
-    .prepare(),
-  addVersion: db.insert(versions).values(allOf(versions, versionColumns)).prepare(),
+  addDocument: forManyRuns(
+    db,
+    db
+      .insert(documents)
+      .values({ ...allOf(documents, documentColumns), folder: folderKey(sql.placeholder('folder')) }),
+  ),
+  changeStanding: forManyRuns(
+    db,
+    db
+      .update(documents)
+      .set(placeholders([...standing, ...times]))
+      .where(eq(documents.id, sql.placeholder('id'))),
+  ),
+  addVersion: forManyRuns(db, db.insert(versions).values(allOf(versions, versionColumns))),
   keepRecord: db
     .update(versions)
     .set(placeholders(['record']))
@@ -96,7 +101,7 @@ const ofRegisters = (db: Db) => ({
     .orderBy(desc(registerRows.position))
     .limit(1)
     .prepare(),
-  addRegisterRow: db.insert(registerRows).values(allOf(registerRows)).prepare(),
+  addRegisterRow: forManyRuns(db, db.insert(registerRows).values(allOf(registerRows))),
 })
 
 const ofReferences = (db: Db) => ({

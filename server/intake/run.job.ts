@@ -2,7 +2,7 @@ import { and, asc, count, eq, gt } from 'drizzle-orm'
 import { UnknownError } from '../../core/configuration'
 import type { Prediction } from '../../core/intake'
 import { record } from '../audit/trail'
-import { atomically, type Db, type Tx } from '../database/connection'
+import type { Db, Tx } from '../database/connection'
 import { intakeDocuments, intakes } from '../database/schema'
 import type { Incoming } from '../documents/rows'
 import type { Account } from '../directory/people'
@@ -25,8 +25,8 @@ interface Fetched {
 
 /** How many batches of files are on their way into the store ahead of the documents. */
 const ahead = 3
-/** Documents brought in by one transaction: a few milliseconds, so that acts of people find their turn. */
-const together = 8
+/** Documents brought in by one transaction: some milliseconds, so that acts of people find their turn. */
+const together = 12
 
 /**
  * Brings the ready documents of an intake in: their files into the store, many at a time; then a few documents in one
@@ -98,34 +98,30 @@ function nextReady(db: Db, intake: string, after: number): PlannedRow[] {
     .all()
 }
 
-function bringFewIn({ portion }: JobContext, person: Account, intake: Intake, few: Fetched[]): void {
-  portion((tx) => {
-    for (const { row, stored } of few) {
-      const reason = 'fault' in stored ? stored.fault : bringOneIn(tx, person, intake, row, stored.files)
-      if (reason !== undefined) tickFailed(tx, row, reason)
-    }
-  })
-}
-
-/** Brings one document in, whole or not at all. @returns why not, where it cannot come in. */
-function bringOneIn(
-  tx: Tx,
-  person: Account,
-  intake: Intake,
-  row: PlannedRow,
-  stored: Incoming[],
-): string | undefined {
+/**
+ * Brings a few documents in, in one transaction. Where one of them cannot come in, each is brought in by itself: a
+ * transaction within one for every document would cost all of them what one of thousands needs.
+ */
+function bringFewIn(context: JobContext, person: Account, intake: Intake, few: Fetched[]): void {
   try {
-    atomically(tx, () => {
-      const { document, result } = bringIn(tx, person, intake.id, row.plan, stored)
-      tick(tx, row, document, result)
+    context.portion((tx) => {
+      for (const { row, stored } of few)
+        if ('fault' in stored) tickFailed(tx, row, stored.fault)
+        else bringOneIn(tx, person, intake, row, stored.files)
     })
-    return undefined
   } catch (error) {
+    if (few.length > 1) return few.forEach((one) => bringFewIn(context, person, intake, [one]))
+    const { row } = few[0]!
     const reason = reasonFor(error, row)
     if (reason === undefined) throw error
-    return reason
+    context.portion((tx) => tickFailed(tx, row, reason))
   }
+}
+
+/** Brings one document in. @throws where it cannot come in */
+function bringOneIn(tx: Tx, person: Account, intake: Intake, row: PlannedRow, stored: Incoming[]): void {
+  const { document, result } = bringIn(tx, person, intake.id, row.plan, stored)
+  tick(tx, row, document, result)
 }
 
 /** Why one document cannot come in; undefined for what is wrong with more than this one. */

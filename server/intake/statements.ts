@@ -1,5 +1,6 @@
 import { and, eq, sql } from 'drizzle-orm'
 import { type Db, oncePerConnection } from '../database/connection'
+import { forManyRuns } from '../database/many-runs'
 import { placeholders } from '../database/placeholders'
 import { intakeDocuments, intakeFiles } from '../database/schema'
 
@@ -9,40 +10,50 @@ const held = (name: string) => sql.placeholder(name)
 export const statements = oncePerConnection((db) => ({ ...ofPlans(db), ...ofRuns(db) }))
 
 const ofPlans = (db: Db) => ({
-  keepFile: db
-    .insert(intakeFiles)
-    .values(placeholders(['intake', 'path', 'found', 'status']) as never)
-    .onConflictDoUpdate({
-      target: [intakeFiles.intake, intakeFiles.path],
-      set: { found: sql`excluded.found` },
-    })
-    .prepare(),
-  addDocument: db
-    .insert(intakeDocuments)
-    .values(placeholders(['intake', 'position', 'number', 'plan', 'status']) as never)
-    .prepare(),
-  planFile: db
-    .update(intakeFiles)
-    .set(placeholders(['planned', 'number', 'document', 'conflict', 'status']))
-    .where(and(eq(intakeFiles.intake, held('intake')), eq(intakeFiles.path, held('path'))))
-    .prepare(),
+  keepFile: forManyRuns(
+    db,
+    db
+      .insert(intakeFiles)
+      .values(placeholders(['intake', 'path', 'found', 'status']) as never)
+      .onConflictDoUpdate({
+        target: [intakeFiles.intake, intakeFiles.path],
+        set: { found: sql`excluded.found` },
+      }),
+  ),
+  addDocument: forManyRuns(
+    db,
+    db
+      .insert(intakeDocuments)
+      .values(placeholders(['intake', 'position', 'number', 'plan', 'status']) as never),
+  ),
+  planFile: forManyRuns(
+    db,
+    db
+      .update(intakeFiles)
+      .set(placeholders(['planned', 'number', 'document', 'conflict', 'status']))
+      .where(and(eq(intakeFiles.intake, held('intake')), eq(intakeFiles.path, held('path')))),
+  ),
 })
 
 const ofRuns = (db: Db) => ({
-  tickDocument: db
-    .update(intakeDocuments)
-    .set(placeholders(['status', 'document', 'result', 'message']))
-    .where(and(eq(intakeDocuments.intake, held('intake')), eq(intakeDocuments.position, held('position'))))
-    .prepare(),
-  tickFiles: db
-    .update(intakeFiles)
-    .set(placeholders(['status']))
-    .where(
-      and(
-        eq(intakeFiles.intake, held('intake')),
-        eq(intakeFiles.number, held('number')),
-        eq(intakeFiles.status, 'ready'),
+  tickDocument: forManyRuns(
+    db,
+    db
+      .update(intakeDocuments)
+      .set(placeholders(['status', 'document', 'result', 'message']))
+      .where(and(eq(intakeDocuments.intake, held('intake')), eq(intakeDocuments.position, held('position')))),
+  ),
+  tickFiles: forManyRuns(
+    db,
+    db
+      .update(intakeFiles)
+      .set(placeholders(['status']))
+      .where(
+        and(
+          eq(intakeFiles.intake, held('intake')),
+          eq(intakeFiles.number, held('number')),
+          eq(intakeFiles.status, 'ready'),
+        ),
       ),
-    )
-    .prepare(),
+  ),
 })

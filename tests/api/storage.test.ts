@@ -200,6 +200,18 @@ describe('an intake', () => {
     await ended(id, 'intake-run')
     expect((await page(id)).documents.done).toBe(ready)
   })
+  it('brings in all but the one whose number came into the vault meanwhile, each once', async () => {
+    const id = await read()
+    const { ready } = (await page(id)).documents
+    const { number } = (await mara('GET', `intakes/${id}/files?status=ready&limit=2`)).body.rows[1].file
+    await meanwhile(`update documents set number = '${number}' where number = 'BR-2001'`)
+    await mara('POST', `intakes/${id}/run`)
+    await ended(id, 'intake-run')
+    expect((await page(id)).documents).toMatchObject({ done: ready - 1, failed: 1 })
+    const [failed] = (await mara('GET', `intakes/${id}/files?status=failed`)).body.rows
+    expect(failed.document.message).toBe(`${number} came into the vault meanwhile by another way`)
+    expect((await mara('GET', `documents?intake=${id}`)).body.total).toBe(ready - 1)
+  })
   it('stands in the trail as the act of whoever ran it, not of whoever began it and left', async () => {
     const id = await read()
     await meanwhile(`update people set administrator = 1 where mail = 'jonas.eckhart@brackwater.example';
