@@ -1,5 +1,7 @@
 import { latin1 } from '../characters'
 import { inflated, mostUnpacked } from '../inflate'
+import { joined } from '../source'
+import { fromLzw } from './lzw'
 import { listed, type PdfDictionary, PdfFault, type PdfObject } from './objects'
 
 /** How streams are packed (7.4), and how each is unpacked. */
@@ -8,6 +10,9 @@ const filters: Record<
   (bytes: Uint8Array, parameters: PdfDictionary | undefined) => Uint8Array | undefined
 > = {
   FlateDecode: (bytes, parameters) => predicted(fromFlate(bytes), parameters),
+  LZWDecode: (bytes, parameters) =>
+    predicted(fromLzw(bytes, parameters?.entries.get('EarlyChange') !== 0), parameters),
+  RunLengthDecode: fromRuns,
   ASCII85Decode: fromBase85,
   ASCIIHexDecode: fromHexadecimal,
 }
@@ -53,6 +58,22 @@ function fromHexadecimal(packed: Uint8Array): Uint8Array {
   const [digits = ''] = latin1(packed).split('>')
   const pairs = `${digits.replace(/[^\dA-Fa-f]/g, '')}0`.match(/../g) ?? []
   return Uint8Array.from(pairs, (pair) => Number.parseInt(pair, 16))
+}
+
+/** A count, then so many bytes and one, or one byte that stands for many; 128 at the end (7.4.5). */
+function fromRuns(packed: Uint8Array): Uint8Array {
+  const runs: Uint8Array[] = []
+  for (let at = 0; at < packed.length && packed[at] !== 128;) {
+    const count = packed[at]!
+    const isCopied = count < 128
+    runs.push(
+      isCopied
+        ? packed.subarray(at + 1, at + 2 + count)
+        : new Uint8Array(257 - count).fill(packed[at + 1] ?? 0),
+    )
+    at += isCopied ? count + 2 : 2
+  }
+  return joined(runs)
 }
 
 /** Two bytes of a header come before what is packed; what is cut off gives what there is. */

@@ -62,6 +62,9 @@ describe('texts of a page', () => {
     expect(await said('42542061203C436F6E>', {}, 'ASCIIHexDecode')).toEqual([])
     const hex = Buffer.from('BT /F 9 Tf (hex) Tj ET').toString('hex')
     expect(await said(`${hex}>`, {}, 'ASCIIHexDecode')).toEqual([['hex']])
+    // Runs: fourteen bytes as they are, one that stands for three, and the rest.
+    const runs = '\x0dBT /F 10 Tf (r\xfeu\x06uns) Tj\x80'
+    expect(await said(runs, {}, 'RunLengthDecode')).toEqual([['ruuuuns']])
     expect(await said('BT /F 10 Tf (before) Tj (after')).toEqual([['before']])
   })
   it('are not looked for without end where forms show themselves', async () => {
