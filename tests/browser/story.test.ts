@@ -165,16 +165,21 @@ describe('from a legacy folder to a released document at its right revision', ()
   })
 })
 
+/** Signs in and has an archive read. */
+async function readGripArchive() {
+  await signInOn(at.page, at.url)
+  await open('/intake')
+  await at.page.waitForFunction(
+    () => document.querySelector<HTMLInputElement>('input[list=archives]')?.value === 'Grip archive',
+  )
+  await click(button('Read the archive'))
+  await says('133 files')
+  await at.page.waitForFunction(() => !document.querySelector('[role=progressbar]'))
+}
+
 describe('name patterns', () => {
   it('are tried on the files while they are typed, and used once they are right', async () => {
-    await signInOn(at.page, at.url)
-    await open('/intake')
-    await at.page.waitForFunction(
-      () => document.querySelector<HTMLInputElement>('input[list=archives]')?.value === 'Grip archive',
-    )
-    await click(button('Read the archive'))
-    await says('133 files')
-    await at.page.waitForFunction(() => !document.querySelector('[role=progressbar]'))
+    await readGripArchive()
     await at.page.keyboard.press('1')
     await says('0 files are read by none')
     await fillIn('Pattern 1', '{nummer}_{revision}.dxf')
@@ -198,14 +203,7 @@ describe('name patterns', () => {
   })
 
   it('two keys pressed at once lead to where the second one says, on a slow machine too', async () => {
-    await signInOn(at.page, at.url)
-    await open('/intake')
-    await at.page.waitForFunction(
-      () => document.querySelector<HTMLInputElement>('input[list=archives]')?.value === 'Grip archive',
-    )
-    await click(button('Read the archive'))
-    await says('133 files')
-    await at.page.waitForFunction(() => !document.querySelector('[role=progressbar]'))
+    await readGripArchive()
     await at.page.evaluate(() => (document.activeElement as HTMLElement)?.blur())
     await at.page.emulateCPUThrottling(8)
     for (const [first, second, step] of [
