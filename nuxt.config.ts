@@ -15,13 +15,18 @@ export default defineNuxtConfig({
     $client: { build: { rollupOptions: { output: { experimentalMinChunkSize: 40_000 } } } },
   },
   hooks: {
-    // Parts of other pages are fetched when a link to them is in sight, not while this page waits for its own.
+    // Parts of other pages are fetched when somebody points at a link to them, not while this page waits for its own.
     'build:manifest'(manifest) {
       for (const part of Object.values(manifest)) part.prefetch = false
     },
   },
   // An address that changes is there at once, not a frame later: whoever presses two keys means both.
-  experimental: { navigationRepaint: false },
+  experimental: {
+    navigationRepaint: false,
+    // The part of another page is fetched when somebody points at a link to it; all of them at once, when the first
+    // page stands, would keep the server from answering whoever goes on at once.
+    defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } },
+  },
   devtools: { enabled: false },
   telemetry: false,
   // What stands beside a component in a .ts file is no component.
