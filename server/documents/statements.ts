@@ -3,7 +3,7 @@ import { type Db, oncePerConnection } from '../database/connection'
 import { documentColumns, folderKey, folderPath } from './columns'
 import { forManyRuns } from '../database/many-runs'
 import { allOf, placeholders } from '../database/placeholders'
-import { documentReferences, documents, registerRows, signatures, versions } from '../database/schema'
+import { documentReferences, documents, places, registerRows, signatures, versions } from '../database/schema'
 
 /** Another document, with all that rights on it rest on. */
 export const referred = {
@@ -55,6 +55,20 @@ export const statements = oncePerConnection((db) => ({
     .prepare(),
 }))
 
+const held = (name: string) => sql.placeholder(name)
+/** The place of a document that comes in, where one is known; a new place is made by a trigger, and filled in. */
+const placeIn = (db: Db) =>
+  sql`${db
+    .select({ id: places.id })
+    .from(places)
+    .where(
+      and(
+        ...[eq(places.folder, folderKey(held('folder'))), eq(places.classId, held('classId'))],
+        ...[eq(places.lifecycle, held('lifecycle')), eq(places.state, held('state'))],
+      ),
+    )}`
+const nextKey = sql`(select ifnull(max(${documents.key}), 0) + 1 from ${documents})`
+
 const ofDocuments = (db: Db) => ({
   documentById: db
     .select(documentColumns)
@@ -63,9 +77,10 @@ const ofDocuments = (db: Db) => ({
     .prepare(),
   addDocument: forManyRuns(
     db,
-    db
-      .insert(documents)
-      .values({ ...allOf(documents, documentColumns), folder: folderKey(sql.placeholder('folder')) }),
+    db.insert(documents).values({
+      ...allOf(documents, documentColumns),
+      ...{ folder: folderKey(held('folder')), place: placeIn(db), key: nextKey },
+    }),
   ),
   changeStanding: forManyRuns(
     db,
