@@ -119,11 +119,14 @@ const inTransition = ({ lifecycle, transition }: Completing, message: string, wa
 /** The letters that a transition sends, in words, each to whom its notice names. */
 function noticesOf(request: Completing, after: string | null, written: Written[]) {
   const { transition } = request
-  const values = Object.fromEntries(written.map((entry) => [entry.attribute, entry.after]))
+  const notices: Notice[] = transition.notices ?? []
   const commands: Command[] = []
   const reasons: Reason[] = []
+  // What a template may name is much to put together where nobody is told.
+  if (!notices.length) return { commands, reasons }
+  const values = Object.fromEntries(written.map((entry) => [entry.attribute, entry.after]))
   const context = templateContext(request, after, values)
-  for (const { to, subject, body } of transition.notices ?? ([] as Notice[]))
+  for (const { to, subject, body } of notices)
     try {
       const text = { subject: render(subject, context), body: render(body, context) }
       commands.push({ kind: 'tell', transition: transition.id, to, ...text })
