@@ -39,14 +39,19 @@ describe('the layouts of large maps', () => {
     expect(compute).toHaveBeenCalledTimes(1)
   })
 
-  it('are made a little after the configuration came in, once, however often it is looked at', async () => {
+  it('are made at once where a configuration comes in', () => {
+    layouts().prepare(configuration)
+    expect(compute).toHaveBeenCalledTimes(1)
+  })
+
+  it('are made a little after a configuration was looked at, once, however often it is', async () => {
     const some = layouts()
-    some.prepare(configuration)
-    some.prepare(configuration)
+    some.prepare(configuration, true)
+    some.prepare(configuration, true)
     await vi.advanceTimersByTimeAsync(1000)
     expect(compute).not.toHaveBeenCalled()
     await vi.advanceTimersByTimeAsync(10_000)
-    some.prepare(configuration)
+    some.prepare(configuration, true)
     await vi.advanceTimersByTimeAsync(10_000)
     expect(compute).toHaveBeenCalledTimes(1)
     expect(await some.of(configuration, 'large')).toEqual({ laid: 'out' })

@@ -4,12 +4,12 @@ import type { Computer } from '../compute/computer'
 
 /** How many layouts are kept, the last ones. */
 const most = 30
-/** How long the layout of what has just come in waits, in milliseconds: its sheet is opened first, and fast. */
+/** How long the layout of what somebody looks at waits, in milliseconds: the page that is being opened comes first. */
 const pause = 4000
 
 /**
- * The layouts of large lifecycles, made in a thread: when a map is asked for, or a little after a configuration with
- * them came in or was looked at, so that the map need not wait. Each is kept under the graph that it is of, from
+ * The layouts of large lifecycles, made in a thread: when a map is asked for, when a configuration with them comes in,
+ * or a little after it was looked at, so that the map need not wait. Each is kept under the graph that it is of, from
  * when it is begun: two who ask for one wait for the same.
  */
 export class MapLayouts {
@@ -18,12 +18,16 @@ export class MapLayouts {
 
   constructor(private readonly computer: Pick<Computer, 'compute'>) {}
 
-  /** Has the large lifecycles of a configuration laid out in a while. */
-  prepare({ lifecycles }: Configuration): void {
+  /** Has large lifecycles laid out: at once where a configuration comes in, in a while where one is looked at. */
+  prepare({ lifecycles }: Configuration, isLookedAt = false): void {
     for (const lifecycle of lifecycles.filter(isLargeMap)) {
       const graph = mapGraph(lifecycle)
       const key = JSON.stringify(graph)
       if (this.begun.has(key) || this.noticed.has(key)) continue
+      if (!isLookedAt) {
+        void this.layoutOf(graph, key)
+        continue
+      }
       this.noticed.add(key)
       setTimeout(() => {
         this.noticed.delete(key)
