@@ -70,6 +70,11 @@ const barrelsWithin = [
   '!**/*.fixture',
 ]
 
+const lostNavigation = {
+  selector: 'CallExpression[callee.name=navigateTo]',
+  message: 'goTo goes there even while another page is on its way',
+}
+
 export default tseslint.config(
   { ignores: ['.nuxt', '.output', 'node_modules', 'data', 'tests/.work'] },
   ...tseslint.configs.recommended,
@@ -151,10 +156,8 @@ export default tseslint.config(
     files: ['app/**'],
     ignores: ['app/middleware/**'],
     rules: {
-      'no-restricted-syntax': [
-        'error',
-        { selector: 'CallExpression[callee.name=navigateTo]', message: 'goTo goes there even then' },
-      ],
+      'no-restricted-syntax': ['error', lostNavigation],
+      'vue/no-restricted-syntax': ['error', lostNavigation],
     },
   },
   {

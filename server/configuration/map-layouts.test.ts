@@ -44,6 +44,20 @@ describe('the layouts of large maps', () => {
     expect(compute).toHaveBeenCalledTimes(1)
   })
 
+  it('of a configuration with very many of them are made one after the other', async () => {
+    const many = Array.from({ length: 100 }, (_, index) => lifecycle(`large ${index}`, 40 + index))
+    let [underWay, mostAtOnce] = [0, 0]
+    compute.mockImplementation(async () => {
+      mostAtOnce = Math.max(mostAtOnce, ++underWay)
+      await new Promise((done) => setTimeout(done, 100))
+      underWay--
+      return { laid: 'out' }
+    })
+    layouts().prepare({ lifecycles: many } as unknown as Configuration)
+    await vi.advanceTimersByTimeAsync(100_000)
+    expect([mostAtOnce, compute.mock.calls.length]).toEqual([1, 30])
+  })
+
   it('are made a little after a configuration was looked at, once, however often it is', async () => {
     const some = layouts()
     some.prepare(configuration, true)

@@ -2,6 +2,8 @@ import { type Configuration, lifecycleOf } from '../../core/configuration'
 import { isLargeMap, mapGraph, type MapLayout } from '../../core/formats'
 import type { Computer } from '../compute/computer'
 
+type Graph = ReturnType<typeof mapGraph>
+
 /** How many layouts are kept, the last ones. */
 const most = 30
 /** How long the layout of what somebody looks at waits, in milliseconds: the page that is being opened comes first. */
@@ -14,26 +16,30 @@ const pause = 4000
  */
 export class MapLayouts {
   private readonly begun = new Map<string, Promise<MapLayout | null>>()
-  private readonly noticed = new Set<string>()
+  private readonly planned = new Map<string, Graph>()
+  private isPreparing = false
 
   constructor(private readonly computer: Pick<Computer, 'compute'>) {}
 
   /** Has large lifecycles laid out: at once where a configuration comes in, in a while where one is looked at. */
   prepare({ lifecycles }: Configuration, isLookedAt = false): void {
-    for (const lifecycle of lifecycles.filter(isLargeMap)) {
-      const graph = mapGraph(lifecycle)
+    for (const graph of lifecycles.filter(isLargeMap).slice(0, most).map(mapGraph)) {
       const key = JSON.stringify(graph)
-      if (this.begun.has(key) || this.noticed.has(key)) continue
-      if (!isLookedAt) {
-        void this.layoutOf(graph, key)
-        continue
-      }
-      this.noticed.add(key)
-      setTimeout(() => {
-        this.noticed.delete(key)
-        void this.layoutOf(graph, key)
-      }, pause).unref()
+      if (!this.begun.has(key)) this.planned.set(key, graph)
     }
+    if (isLookedAt) setTimeout(() => this.layOutPlanned(), pause).unref()
+    else void this.layOutPlanned()
+  }
+
+  /** One after the other: a configuration with a hundred of them leaves a thread to whoever else waits. */
+  private async layOutPlanned(): Promise<void> {
+    if (this.isPreparing) return
+    this.isPreparing = true
+    for (const [key, graph] of this.planned) {
+      this.planned.delete(key)
+      await this.layoutOf(graph, key)
+    }
+    this.isPreparing = false
   }
 
   /**
@@ -48,7 +54,7 @@ export class MapLayouts {
     return this.layoutOf(graph, JSON.stringify(graph))
   }
 
-  private layoutOf(graph: ReturnType<typeof mapGraph>, key: string): Promise<MapLayout | null> {
+  private layoutOf(graph: Graph, key: string): Promise<MapLayout | null> {
     const known = this.begun.get(key)
     if (known) return known
     const layout = this.computer.compute('lay-out-map', { graph }).catch(() => {

@@ -8,8 +8,8 @@ export default route('administrator', async ({ event, db, computer, account, lay
   const text = await bodyText(event, largestConfiguration, fileName)
   const configuration = await computer.compute('read-configuration', { text, fileName })
   const draft = addEdit(db, account, { kind: 'replace', configuration, words: `Import ${fileName}` }, change)
-  layouts.prepare(configuration)
   // What is asked for next: the overview and the page for publishing show what the check finds.
   computer.compute('check-draft', null).catch(() => {})
+  layouts.prepare(configuration)
   return draft
 })
