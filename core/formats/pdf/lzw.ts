@@ -1,5 +1,5 @@
 import { mostUnpacked } from '../inflate'
-import { PdfFault } from './objects'
+import { tooMuch } from './objects'
 
 /** The code that begins the table anew, and the one that ends the stream. */
 const [clear, end] = [256, 257]
@@ -33,8 +33,7 @@ export function fromLzw(packed: Uint8Array, early = true): Uint8Array {
     const first = table.firstOf(isKnown ? code : before!)
     if (before !== undefined && next < mostCodes) table.add(next++, before, first)
     const length = table.lengthOf(code)
-    if (size + length > mostUnpacked)
-      throw new PdfFault(`a stream unpacks to more than ${mostUnpacked >> 20} MB`)
+    if (size + length > mostUnpacked) throw tooMuch()
     if (size + length > out.length) out = grown(out, size + length)
     table.write(code, out, (size += length))
     before = code

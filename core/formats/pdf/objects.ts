@@ -1,4 +1,5 @@
 import { latin1 } from '../characters'
+import { mostUnpacked } from '../inflate'
 
 /** Objects of a PDF file (ISO 32000-1, 7.3). */
 export type PdfObject =
@@ -21,6 +22,8 @@ export const listed = (object: PdfObject): PdfObject[] =>
 
 /** Why a PDF file could not be read. */
 export class PdfFault extends Error {}
+/** The fault of a stream that is made to fill the memory. */
+export const tooMuch = () => new PdfFault(`a stream unpacks to more than ${mostUnpacked >> 20} MB`)
 
 const deepest = 64
 const blanks = new Set([0, 9, 10, 12, 13, 32])

@@ -2,7 +2,7 @@ import { latin1 } from '../characters'
 import { inflated, mostUnpacked } from '../inflate'
 import { joined } from '../source'
 import { fromLzw } from './lzw'
-import { listed, type PdfDictionary, PdfFault, type PdfObject } from './objects'
+import { listed, type PdfDictionary, PdfFault, type PdfObject, tooMuch } from './objects'
 
 /** How streams are packed (7.4), and how each is unpacked. */
 const filters: Record<
@@ -63,9 +63,12 @@ function fromHexadecimal(packed: Uint8Array): Uint8Array {
 /** A count, then so many bytes and one, or one byte that stands for many; 128 at the end (7.4.5). */
 function fromRuns(packed: Uint8Array): Uint8Array {
   const runs: Uint8Array[] = []
+  let size = 0
   for (let at = 0; at < packed.length && packed[at] !== 128;) {
     const count = packed[at]!
     const isCopied = count < 128
+    size += isCopied ? count + 1 : 257 - count
+    if (size > mostUnpacked) throw tooMuch()
     runs.push(
       isCopied
         ? packed.subarray(at + 1, at + 2 + count)
@@ -80,7 +83,7 @@ function fromRuns(packed: Uint8Array): Uint8Array {
 function fromFlate(packed: Uint8Array): Uint8Array {
   const { bytes, end, cause } = inflated(packed.subarray(2), false)
   if (end === 'damaged' && !bytes.length) throw new PdfFault('a stream is damaged', { cause })
-  if (end === 'too much') throw new PdfFault(`a stream unpacks to more than ${mostUnpacked >> 20} MB`)
+  if (end === 'too much') throw tooMuch()
   return bytes
 }
 

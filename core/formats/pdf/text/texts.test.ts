@@ -65,6 +65,10 @@ describe('texts of a page', () => {
     // Runs: fourteen bytes as they are, one that stands for three, and the rest.
     const runs = '\x0dBT /F 10 Tf (r\xfeu\x06uns) Tj\x80'
     expect(await said(runs, {}, 'RunLengthDecode')).toEqual([['ruuuuns']])
+    // Of a stream that would fill the memory, nothing is read.
+    const growing = (length: number) => '\x12BT /F 10 Tf (on) Tj'.padEnd(length, '\x81 ')
+    expect(await said(growing(1000), {}, 'RunLengthDecode')).toEqual([['on']])
+    expect(await said(growing(1_200_000), {}, 'RunLengthDecode')).toEqual([])
     expect(await said('BT /F 10 Tf (before) Tj (after')).toEqual([['before']])
   })
   it('are not looked for without end where forms show themselves', async () => {
