@@ -11,6 +11,7 @@ const inputs = [
   'server',
   'shared',
   'demo',
+  'modules',
   'public',
   'nuxt.config.ts',
   'package-lock.json',

@@ -1,5 +1,9 @@
+import parts from '#parts-ahead'
+
 /** What every page asks for first, fetched by the browser while the page’s programs are still on their way. */
 const first = ['session', 'configuration']
+
+const pages = parts.map(({ path, ...names }) => ({ path: new RegExp(path), ...names }))
 
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('render:html', (html, { event }) => {
@@ -7,5 +11,9 @@ export default defineNitroPlugin((nitro) => {
     const [, lifecycle] = /^\/lifecycles\/([\w-]+)\?(?:.*&)?view=map(?:&|$)/.exec(event.path) ?? []
     for (const path of [...first, ...(lifecycle ? [`lifecycles/${lifecycle}/map-layout`] : [])])
       html.head.push(`<link rel="preload" as="fetch" href="/api/${path}" crossorigin>`)
+    const [address] = event.path.split('?')
+    const { scripts = [], styles = [] } = pages.find(({ path }) => path.test(address!)) ?? {}
+    for (const name of scripts) html.head.push(`<link rel="modulepreload" href="/${name}" crossorigin>`)
+    for (const name of styles) html.head.push(`<link rel="preload" as="style" href="/${name}">`)
   })
 })
