@@ -6,29 +6,30 @@ type Graph = ReturnType<typeof mapGraph>
 
 /** How many layouts are kept, the last ones. */
 const most = 30
-/** How long the layout of what somebody looks at waits, in milliseconds: the page that is being opened comes first. */
-const pause = 4000
+/** How long nobody has opened a page before layouts are made ahead, in milliseconds: whoever opens one comes first. */
+const pause = 2000
 
 /**
- * The layouts of large lifecycles, made in a thread: when a map is asked for, when a configuration with them comes in,
- * or a little after it was looked at, so that the map need not wait. Each is kept under the graph that it is of, from
+ * The layouts of large lifecycles, made in a thread: when a map is asked for, or a little after a configuration
+ * with them came in or was looked at, so that the map need not wait. Each is kept under the graph that it is of, from
  * when it is begun: two who ask for one wait for the same.
  */
 export class MapLayouts {
   private readonly begun = new Map<string, Promise<MapLayout | null>>()
   private readonly planned = new Map<string, Graph>()
   private isPreparing = false
+  private pausing?: NodeJS.Timeout
 
   constructor(private readonly computer: Pick<Computer, 'compute'>) {}
 
-  /** Has large lifecycles laid out: at once where a configuration comes in, in a while where one is looked at. */
-  prepare({ lifecycles }: Configuration, isLookedAt = false): void {
+  /** Has large lifecycles laid out once nothing comes in or is looked at for a while. */
+  prepare({ lifecycles }: Configuration): void {
     for (const graph of lifecycles.filter(isLargeMap).slice(0, most).map(mapGraph)) {
       const key = JSON.stringify(graph)
       if (!this.begun.has(key)) this.planned.set(key, graph)
     }
-    if (isLookedAt) setTimeout(() => this.layOutPlanned(), pause).unref()
-    else void this.layOutPlanned()
+    clearTimeout(this.pausing)
+    if (this.planned.size) this.pausing = setTimeout(() => this.layOutPlanned(), pause).unref()
   }
 
   /** One after the other: a configuration with a hundred of them leaves a thread to whoever else waits. */

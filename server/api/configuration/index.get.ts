@@ -10,7 +10,7 @@ import { seenFolders } from '../../documents/seen-folders'
  */
 export default route('person', ({ db, account, layouts }): ConfigurationAnswer => {
   const standing = published(db)
-  layouts.prepare(standing.configuration, true)
+  layouts.prepare(standing.configuration)
   return {
     published: standing,
     draft: account.administrator ? readDraft(db) : null,
