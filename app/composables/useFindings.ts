@@ -6,21 +6,22 @@ import type { CheckAnswer } from '~/workers/check'
 
 /**
  * The findings on a configuration, computed anew in a web worker whenever it changes; the last ones stand
- * until then. While
- * the worker is at one configuration, only the newest of those that follow waits for it.
+ * until then. While the worker is at one configuration, only the newest of those that follow waits for it. It begins
+ * once the first page stands.
  */
 export function useFindings(
   configuration: () => Configuration | undefined,
   directory: () => Directory | undefined,
 ) {
   const findings = shallowRef<Finding[]>([])
+  const isCalm = useCalm()
   let worker: Worker | undefined
   let busy = false
   let stale = false
   function ask() {
     const asked = configuration()
     stale = busy
-    if (busy) return
+    if (busy || !isCalm.value) return
     if (!asked) return void (findings.value = [])
     worker ??= listening(take)
     busy = true
@@ -31,7 +32,7 @@ export function useFindings(
     if (stale) ask()
     else findings.value = answer.findings
   }
-  watch([configuration, directory], ask, { immediate: true })
+  watch([configuration, directory, isCalm], ask, { immediate: true })
   return findings
 }
 

@@ -1,9 +1,20 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+
 const route = useRoute()
 const bare = computed(() => route.path === '/sign-in')
 const finder = ref(false)
 const help = ref(false)
 const session = useSession()
+
+const main = ref<HTMLElement>()
+let isScrolled = false
+useEventListener(main, 'scroll', () => (isScrolled = true), { passive: true })
+/** Another page begins at its top. To scroll where nobody has scrolled would lay the page out before it is whole. */
+useNuxtApp().hook('page:finish', () => {
+  if (isScrolled) main.value?.scrollTo({ top: 0, left: 0 })
+  isScrolled = false
+})
 
 useShortcuts([
   { keys: 'Ctrl+K', does: 'go anywhere', run: () => (finder.value = !finder.value) },
@@ -23,6 +34,7 @@ useShortcuts([
     <ShellLookingAs v-if="session.person?.lookedAtBy" />
     <main
       id="main"
+      ref="main"
       tabindex="-1"
     >
       <slot />

@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { signInOn } from '../support/browser.mjs'
-import { button, labelled, usePage } from '../support/driver'
+import { button, labelled, link, usePage } from '../support/driver'
 import { scratchFolder } from '../support/server.mjs'
 
 const at = usePage()
@@ -306,6 +306,23 @@ describe('everywhere', () => {
     await says('lies outside the archive share')
     noFaults()
   })
+  it('another page begins at its top, however far the one before was scrolled', async () => {
+    const scrolled = () => at.page.$eval('main', ({ scrollTop }) => scrollTop)
+    await signInOn(at.page, at.url)
+    await at.page.setViewport({ width: 1280, height: 400 })
+    await open('/lifecycles/workshop-document')
+    await at.page.waitForSelector(labelled('Add somebody to the access rows'))
+    await at.page.$eval('main', (main) => main.scrollTo({ top: 100 }))
+    expect(await scrolled()).toBe(100)
+    await click(link('Overview'))
+    await at.page.waitForFunction(
+      () => location.pathname === '/' && document.querySelector('h1')?.innerText === 'Overview',
+    )
+    expect(await at.page.$eval('main', (main) => main.scrollHeight - main.clientHeight)).toBeGreaterThan(100)
+    await at.page.waitForFunction(() => document.querySelector('main')!.scrollTop === 0)
+    noFaults()
+  })
+
   it('a wrong password is answered in the page', async () => {
     await at.page.deleteCookie(...(await at.page.cookies(at.url)))
     await open('/sign-in')

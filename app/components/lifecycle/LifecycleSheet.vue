@@ -60,6 +60,13 @@ const grid = computed(() => ({
   '--who': `${whoWidth.value}px`,
 }))
 
+/** So many rows fill a screen: what stands below more of them is drawn once those stand. */
+const inSight = 24
+const isCalm = useCalm()
+const isWhole = computed(
+  () => isCalm.value || props.lifecycle.transitions.length <= inSight || props.selection !== null,
+)
+
 /** What is selected stays in sight above the tray. */
 watch(
   () => props.selection,
@@ -95,16 +102,18 @@ watch(
       @select="emit('select', $event)"
       @drawn="(from, to) => emit('drawn', from, to)"
     />
-    <LifecycleGuards
-      :lifecycle="lifecycle"
-      @select="emit('select', $event)"
-    />
-    <LifecycleAccess
-      :lifecycle="lifecycle"
-      :selection="selection"
-      :only="only"
-      @select="emit('select', $event)"
-    />
+    <template v-if="isWhole">
+      <LifecycleGuards
+        :lifecycle="lifecycle"
+        @select="emit('select', $event)"
+      />
+      <LifecycleAccess
+        :lifecycle="lifecycle"
+        :selection="selection"
+        :only="only"
+        @select="emit('select', $event)"
+      />
+    </template>
   </div>
 </template>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts" generic="Row">
-import { useVirtualizer, type Virtualizer } from '@tanstack/vue-virtual'
+import { elementScroll, useVirtualizer, type Virtualizer } from '@tanstack/vue-virtual'
 import { useEventListener, useResizeObserver } from '@vueuse/core'
 
 /** Rows of one height in a page that scrolls: where there are many, only those in sight are drawn, and all in print. */
@@ -7,10 +7,10 @@ const props = defineProps<{ rows: Row[]; keyOf: (row: Row) => string; chosen?: n
 
 /** Up to so many rows are drawn all at once. */
 const few = 60
-/** So many are drawn before it is known how many are in sight. */
-const first = 24
-/** So many are drawn beyond those in sight. */
+/** So many are drawn beyond those in sight, once these stand. */
 const overscan = 8
+/** What about stands above the first rows of a page, in pixels: until it is known how many are in sight. */
+const above = 320
 /** A row with its hairline, in pixels. */
 const height = 29
 
@@ -28,39 +28,46 @@ function measure() {
   margin.value = top + scroller.value.scrollTop
 }
 onMounted(() => (scroller.value = holder.value!.closest('main')))
-// It is also told once the rows are laid out for the first time; asking earlier would lay the page out twice.
 useResizeObserver(() => holder.value?.parentElement, measure)
 
-/** Tells the size of what scrolls once it is laid out: to ask for it at once would lay the page out twice. */
+/** Tells the size of what scrolls once it is laid out: to ask for it earlier would lay the page out twice. */
 function whenLaidOut(
   { scrollElement }: Virtualizer<HTMLElement, Element>,
   tell: (size: { width: number; height: number }) => void,
 ) {
   if (!scrollElement) return
-  const observer = new ResizeObserver(() =>
-    tell({ width: scrollElement.offsetWidth, height: scrollElement.offsetHeight }),
-  )
+  const observer = new ResizeObserver(() => {
+    measure()
+    tell({ width: scrollElement.offsetWidth, height: scrollElement.offsetHeight })
+  })
   observer.observe(scrollElement)
   return () => observer.disconnect()
 }
 
+/** To scroll to where it stands already, as is asked for at first, would lay the page out twice. */
+const scrollToFn: typeof elementScroll = (offset, options, instance) => {
+  if (offset + (options.adjustments ?? 0) !== instance.scrollOffset) elementScroll(offset, options, instance)
+}
+
 const isWhole = computed(() => props.rows.length <= few || isPrinting.value || !scroller.value)
+const isCalm = useCalm()
 const virtual = useVirtualizer(
   computed(() => ({
     count: props.rows.length,
     getScrollElement: () => scroller.value,
     estimateSize: () => height,
-    overscan,
+    overscan: isCalm.value ? overscan : 1,
     scrollMargin: margin.value,
-    initialRect: { width: 0, height: (first - overscan) * height },
+    initialRect: { width: 0, height: window.innerHeight - above },
     observeElementRect: whenLaidOut,
+    scrollToFn,
   })),
 )
 const seen = computed(() => {
   if (isWhole.value && props.rows.length <= few) return { from: 0, to: props.rows.length }
   if (isPrinting.value) return { from: 0, to: props.rows.length }
   const items = virtual.value.getVirtualItems()
-  return { from: items[0]?.index ?? 0, to: (items.at(-1)?.index ?? first - 1) + 1 }
+  return { from: items[0]?.index ?? 0, to: (items.at(-1)?.index ?? -1) + 1 }
 })
 const drawn = computed(() => props.rows.slice(seen.value.from, seen.value.to))
 watch(

@@ -7,15 +7,15 @@ if (new URLSearchParams(window.location.search).get('view') === 'map') {
 </script>
 
 <script setup lang="ts">
-import { useMounted, useTimeoutFn } from '@vueuse/core'
+import { useTimeoutFn, whenever } from '@vueuse/core'
 
 const route = useRoute()
 const id = computed(() => String(route.params.id))
 const { store, lifecycle, name, edit } = useLifecycle(id)
 useTitle(() => lifecycle.value?.name ?? 'Lifecycle')
 onMounted(() => store.loadCounts())
-/** The tray with its editors is fetched once the sheet stands, not before. */
-const stands = useMounted()
+// The tray with its editors is fetched once the sheet stands, or when something is selected before.
+whenever(useCalm(), () => preloadComponents('LifecycleTray'), { immediate: true })
 // While its sheet is looked at, the map is laid out, so that it is there when it is asked for.
 useTimeoutFn(async () => {
   const { layoutMap } = await import('~/composables/useMapLayout')
@@ -133,7 +133,7 @@ const total = computed(() =>
       :lifecycle="lifecycle"
     />
     <LazyLifecycleTray
-      v-else-if="stands"
+      v-else-if="selection"
       :lifecycle="lifecycle"
       :selection="selection"
       :fresh="fresh"
