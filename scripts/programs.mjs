@@ -19,6 +19,8 @@ export function buildPrograms(folder) {
     outdir: folder,
     outExtension: { '.js': '.mjs' },
     bundle: true,
+    // What a program loads only when it needs it stands in a file of its own, beside it.
+    splitting: true,
     platform: 'node',
     format: 'esm',
     target: 'node20',
