@@ -45,7 +45,7 @@ function whenLaidOut(
 }
 
 /** To scroll to where it stands already, as is asked for at first, would lay the page out twice. */
-const scrollToFn: typeof elementScroll = (offset, options, instance) => {
+function scrollToFn(...[offset, options, instance]: Parameters<typeof elementScroll<HTMLElement>>) {
   if (offset + (options.adjustments ?? 0) !== instance.scrollOffset) elementScroll(offset, options, instance)
 }
 
