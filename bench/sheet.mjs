@@ -114,6 +114,21 @@ async function shown(page, address, isThere) {
   return performance.now() - started
 }
 
+const sheetStands = () => document.querySelectorAll('.rung').length > 8
+
+/** How long the sheet takes for people who sign in and open it at once, each in a browser that has seen none of it. */
+async function firstOpenings(browser, url) {
+  const times = []
+  for (let person = 0; person < 6; person++) {
+    const context = await browser.createBrowserContext()
+    const page = await context.newPage()
+    await signInOn(page, url)
+    times.push(await shown(page, `${url}/lifecycles/l0`, sheetStands))
+    await context.close()
+  }
+  return times
+}
+
 /** Until the margin shows what an edit spoils: content that may change in an issued state. */
 async function untilFound(page) {
   const times = []
@@ -134,21 +149,21 @@ async function untilFound(page) {
 }
 
 /**
- * Two lines for the table: two frames over the 95th percentile of frames, the worst of scrolling,
- * editing and panning; and half a second over the time until an edit's findings stand in the margin.
+ * Three lines for the table: what the sheet may take over the median of its first openings; two frames over the 95th
+ * percentile of frames, the worst of scrolling, editing and panning; and half a second over the time until an edit's
+ * findings stand in the margin.
  */
 export async function benchSheet() {
   const server = await startServer(demoData())
   const browser = await launch()
   try {
     await draftLarge(await signIn(server.url))
+    const firsts = await firstOpenings(browser, server.url)
     const page = await browser.newPage()
     await signInOn(page, server.url)
     const sheets = []
     for (let turn = 0; turn < 6; turn++) {
-      sheets.push(
-        await shown(page, `${server.url}/lifecycles/l0`, () => document.querySelectorAll('.rung').length > 8),
-      )
+      sheets.push(await shown(page, `${server.url}/lifecycles/l0`, sheetStands))
       await pause(turn < 5 ? 300 : 3000)
     }
     const scrolled = await frames(page, () => scroll(page))
@@ -169,13 +184,20 @@ export async function benchSheet() {
     const p95 = Math.max(scrolled.p95, edited.p95, panned.p95)
     return [
       {
+        name: 'the sheet of a lifecycle of 40 states and 200 transitions: 600 ms over the median of its first openings',
+        ratio: 600 / median(firsts),
+        atLeast: 1,
+        figures: {
+          ...Object.fromEntries(firsts.map((ms, person) => [`first${person + 1}Ms`, ms])),
+          againMedianMs: median(sheets),
+          againSlowestMs: Math.max(...sheets),
+        },
+      },
+      {
         name: 'a lifecycle of 40 states and 200 transitions in Chromium: 32 ms, two frames, over the 95th percentile of its frames',
         ratio: 32 / p95,
         atLeast: 1,
         figures: {
-          sheetShownMs: median(sheets),
-          sheetFirstMs: sheets[0],
-          sheetSlowestAfterMs: Math.max(...sheets.slice(1)),
           scrollMedianMs: scrolled.median,
           scrollP95Ms: scrolled.p95,
           scrollWorstMs: scrolled.worst,
