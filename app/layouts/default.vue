@@ -64,6 +64,8 @@ main {
   overflow: auto;
   outline: none;
   container-type: size;
+  /* What has a ground of its own is scrolled without being painted anew. */
+  background: var(--paper);
 }
 #tray {
   grid-area: tray;

@@ -7,7 +7,6 @@ import type { Account } from '../directory/people'
 import type { AdoptionQuery } from '../documents/adoption-plan'
 import type { VaultQuery } from '../documents/listing/query'
 import type { SpreadQuery } from '../record/spread'
-import type { layOutMap } from '../rendering/map'
 import type { comparisonOf, Content, previewOf, sheetAsPdf } from '../rendering/preview'
 import type { ScriptTrial } from '../scripts/try'
 import type { TasksQuery } from '../tasks/queries'
@@ -133,12 +132,6 @@ export const computations = {
     'making the PDF',
     rendering,
     (module, _, content: Parameters<typeof sheetAsPdf>[0]) => module.sheetAsPdf(content),
-  ),
-  'lay-out-map': computation(
-    20,
-    'laying out the map',
-    () => import('../rendering/map'),
-    (module, _, asked: Parameters<typeof layOutMap>[0]) => module.layOutMap(asked),
   ),
   'compare-sheets': computation(
     30,

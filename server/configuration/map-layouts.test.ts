@@ -1,7 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Configuration } from '../../core/configuration'
-import { isLargeMap } from '../../core/formats'
-import type { Computer } from '../compute/computer'
+import { isLargeMap, type MapLayout } from '../../core/formats'
 import { MapLayouts } from './map-layouts'
 
 /** What a layout rests on: states, and transitions between them. */
@@ -20,12 +19,12 @@ const configuration = {
 } as unknown as Configuration
 
 describe('the layouts of large maps', () => {
-  const compute = vi.fn(async () => ({ laid: 'out' }))
-  const layouts = () => new MapLayouts({ compute } as unknown as Computer)
+  const layOut = vi.fn(async () => ({ laid: 'out' }) as unknown as MapLayout)
+  const layouts = () => new MapLayouts({ layOut })
   beforeEach(() => void vi.useFakeTimers())
   afterEach(() => {
     vi.useRealTimers()
-    compute.mockReset().mockResolvedValue({ laid: 'out' })
+    layOut.mockReset().mockResolvedValue({ laid: 'out' } as unknown as MapLayout)
   })
 
   it('are of lifecycles that are large', () => {
@@ -36,21 +35,21 @@ describe('the layouts of large maps', () => {
     const some = layouts()
     const asked = await Promise.all(['large', 'large', 'small'].map((id) => some.of(configuration, id)))
     expect(asked).toEqual([{ laid: 'out' }, { laid: 'out' }, null])
-    expect(compute).toHaveBeenCalledTimes(1)
+    expect(layOut).toHaveBeenCalledTimes(1)
   })
 
   it('of a configuration with very many of them are made one after the other', async () => {
     const many = Array.from({ length: 100 }, (_, index) => lifecycle(`large ${index}`, 40 + index))
     let [underWay, mostAtOnce] = [0, 0]
-    compute.mockImplementation(async () => {
+    layOut.mockImplementation(async () => {
       mostAtOnce = Math.max(mostAtOnce, ++underWay)
       await new Promise((done) => setTimeout(done, 100))
       underWay--
-      return { laid: 'out' }
+      return { laid: 'out' } as unknown as MapLayout
     })
     layouts().prepare({ lifecycles: many } as unknown as Configuration)
     await vi.advanceTimersByTimeAsync(100_000)
-    expect([mostAtOnce, compute.mock.calls.length]).toEqual([1, 30])
+    expect([mostAtOnce, layOut.mock.calls.length]).toEqual([1, 30])
   })
 
   it('are made once no configuration came in or was looked at for a while, once, however often it is', async () => {
@@ -58,19 +57,19 @@ describe('the layouts of large maps', () => {
     for (let look = 0; look < 5; look++) {
       some.prepare(configuration)
       await vi.advanceTimersByTimeAsync(1500)
-      expect(compute).not.toHaveBeenCalled()
+      expect(layOut).not.toHaveBeenCalled()
     }
     await vi.advanceTimersByTimeAsync(2000)
     some.prepare(configuration)
     await vi.advanceTimersByTimeAsync(10_000)
-    expect(compute).toHaveBeenCalledTimes(1)
+    expect(layOut).toHaveBeenCalledTimes(1)
     expect(await some.of(configuration, 'large')).toEqual({ laid: 'out' })
-    expect(compute).toHaveBeenCalledTimes(1)
+    expect(layOut).toHaveBeenCalledTimes(1)
   })
 
   it('that could not be made are tried anew by who asks next', async () => {
     const some = layouts()
-    compute.mockRejectedValueOnce(new Error('too slow'))
+    layOut.mockRejectedValueOnce(new Error('too slow'))
     expect(await some.of(configuration, 'large')).toBeNull()
     expect(await some.of(configuration, 'large')).toEqual({ laid: 'out' })
   })

@@ -1,6 +1,6 @@
 import { type Configuration, lifecycleOf } from '../../core/configuration'
 import { isLargeMap, mapGraph, type MapLayout } from '../../core/formats'
-import type { Computer } from '../compute/computer'
+import type { MapProcess } from './map-process'
 
 type Graph = ReturnType<typeof mapGraph>
 
@@ -10,9 +10,9 @@ const most = 30
 const pause = 2000
 
 /**
- * The layouts of large lifecycles, made in a thread: when a map is asked for, or a little after a configuration
- * with them came in or was looked at, so that the map need not wait. Each is kept under the graph that it is of, from
- * when it is begun: two who ask for one wait for the same.
+ * The layouts of large lifecycles, made in a process of its own: when a map is asked for, or a little after a
+ * configuration with them came in or was looked at, so that the map need not wait. Each is kept under the graph that
+ * it is of, from when it is begun: two who ask for one wait for the same.
  */
 export class MapLayouts {
   private readonly begun = new Map<string, Promise<MapLayout | null>>()
@@ -20,7 +20,7 @@ export class MapLayouts {
   private isPreparing = false
   private pausing?: NodeJS.Timeout
 
-  constructor(private readonly computer: Pick<Computer, 'compute'>) {}
+  constructor(private readonly maps: Pick<MapProcess, 'layOut'>) {}
 
   /** Has large lifecycles laid out once nothing comes in or is looked at for a while. */
   prepare({ lifecycles }: Configuration): void {
@@ -32,7 +32,7 @@ export class MapLayouts {
     if (this.planned.size) this.pausing = setTimeout(() => this.layOutPlanned(), pause).unref()
   }
 
-  /** One after the other: a configuration with a hundred of them leaves a thread to whoever else waits. */
+  /** One after the other: a configuration with a hundred of them leaves room for whoever asks for one. */
   private async layOutPlanned(): Promise<void> {
     if (this.isPreparing) return
     this.isPreparing = true
@@ -58,7 +58,7 @@ export class MapLayouts {
   private layoutOf(graph: Graph, key: string): Promise<MapLayout | null> {
     const known = this.begun.get(key)
     if (known) return known
-    const layout = this.computer.compute('lay-out-map', { graph }).catch(() => {
+    const layout = this.maps.layOut(graph).catch(() => {
       this.begun.delete(key)
       return null
     })

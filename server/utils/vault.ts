@@ -1,6 +1,7 @@
 import { join, resolve } from 'node:path'
 import { Computer } from '../compute/computer'
 import { MapLayouts } from '../configuration/map-layouts'
+import { MapProcess } from '../configuration/map-process'
 import { type Db, migrateDatabase, openDatabase } from '../database/connection'
 import { FileThreads } from '../files/file-threads'
 import { FileStore } from '../files/store'
@@ -37,7 +38,7 @@ export function vault(): Vault {
   const computer = new Computer(program('compute-worker'), dataFolder)
   const scripts = new ScriptThread(program('script-worker'))
   const files = new FileThreads(program('file-worker'), 1)
-  const layouts = new MapLayouts(computer)
+  const layouts = new MapLayouts(new MapProcess(program('map-program')))
   opened = { db, store, runner, computer, layouts, files, scripts, dataFolder }
   return opened
 }

@@ -1,0 +1,78 @@
+import { type ChildProcess, fork } from 'node:child_process'
+import { constants, setPriority } from 'node:os'
+import type { mapGraph, MapLayout } from '../../core/formats'
+
+type Graph = ReturnType<typeof mapGraph>
+
+/** How long the process waits for more before it ends, in milliseconds: the second layout takes half of the first. */
+const patience = 60_000
+/** The most memory that it takes, in megabytes. */
+const mostMemory = 1024
+
+/**
+ * Lays maps out one after the other, in a process of its own. Laying out a large one takes all of a processor for a
+ * second or two, and the compiler's threads another: a process stands back for everybody with all of its threads,
+ * which a thread of the server cannot.
+ */
+export class MapProcess {
+  private child: ChildProcess | undefined
+  private last: Promise<unknown> = Promise.resolve()
+  private idle: NodeJS.Timeout | undefined
+
+  /** @param seconds the most that one layout is given */
+  constructor(
+    private readonly program: string,
+    private readonly seconds = 60,
+  ) {}
+
+  /** @throws Error where it took too long, or the process ended */
+  layOut(graph: Graph): Promise<MapLayout> {
+    const layout = this.last.then(() => this.layOutNext(graph))
+    this.last = layout.catch(() => {})
+    return layout
+  }
+
+  private async layOutNext(graph: Graph): Promise<MapLayout> {
+    clearTimeout(this.idle)
+    const child = (this.child ??= this.begun())
+    const tooLong = setTimeout(() => child.kill('SIGKILL'), this.seconds * 1000)
+    try {
+      return await answerOf(child, graph)
+    } finally {
+      clearTimeout(tooLong)
+      this.idle = setTimeout(() => this.end(), patience).unref()
+    }
+  }
+
+  private begun(): ChildProcess {
+    const child = fork(this.program, { execArgv: [`--max-old-space-size=${mostMemory}`] })
+    if (child.pid) setPriority(child.pid, constants.priority.PRIORITY_BELOW_NORMAL)
+    child.once('exit', () => {
+      if (this.child === child) this.child = undefined
+    })
+    // The server does not stay for it.
+    child.unref()
+    child.channel?.unref()
+    return child
+  }
+
+  /** Lets the process go; the next layout begins another. */
+  end(): void {
+    this.child?.disconnect()
+    this.child = undefined
+  }
+}
+
+function answerOf(child: ChildProcess, graph: Graph): Promise<MapLayout> {
+  return new Promise((resolve, reject) => {
+    const ended = () => reject(new Error('the process that lays maps out ended'))
+    child.once('exit', ended)
+    child.once('error', ended)
+    child.once('message', (layout: MapLayout) => {
+      child.off('exit', ended)
+      child.off('error', ended)
+      resolve(layout)
+    })
+    child.send(graph)
+  })
+}
