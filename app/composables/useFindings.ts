@@ -14,6 +14,8 @@ export function useFindings(
   directory: () => Directory | undefined,
 ) {
   const findings = shallowRef<Finding[]>([])
+  /** Whether it has been checked at all: until then nobody knows that there are none. */
+  const isChecked = ref(false)
   const isCalm = useCalm()
   let worker: Worker | undefined
   let busy = false
@@ -22,7 +24,7 @@ export function useFindings(
     const asked = configuration()
     stale = busy
     if (busy || !isCalm.value) return
-    if (!asked) return void (findings.value = [])
+    if (!asked) return tell([], false)
     worker ??= listening(take)
     busy = true
     worker.postMessage(JSON.parse(JSON.stringify({ configuration: asked, directory: directory() })))
@@ -30,10 +32,14 @@ export function useFindings(
   function take(answer: CheckAnswer) {
     busy = false
     if (stale) ask()
-    else findings.value = answer.findings
+    else tell(answer.findings, true)
+  }
+  function tell(found: Finding[], checked: boolean) {
+    findings.value = found
+    isChecked.value = checked
   }
   watch([configuration, directory, isCalm], ask, { immediate: true })
-  return findings
+  return { findings, isChecked }
 }
 
 function listening(take: (answer: CheckAnswer) => void): Worker {

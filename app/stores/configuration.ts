@@ -23,7 +23,7 @@ export const useConfiguration = defineStore('configuration', () => {
       .reduce((configuration, { edit }) => applyEdit(configuration, edit), published.value.configuration)
   })
   const directory = shallowRef<Directory>()
-  const findings = useFindings(
+  const { findings, isChecked } = useFindings(
     () => drafted.value ?? undefined,
     () => directory.value,
   )
@@ -82,6 +82,7 @@ export const useConfiguration = defineStore('configuration', () => {
     counts,
     drafted,
     findings,
+    isChecked,
     canUndo,
     canRedo,
     load,

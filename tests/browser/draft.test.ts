@@ -46,4 +46,20 @@ describe('a draft is published with its consequences, and taken back', () => {
     await says('1 waived')
     noFaults()
   })
+  it('says that it is being checked, and not that nothing was found, until it is', async () => {
+    await signInOn(at.page, at.url)
+    // The check is asked, and answers when it is let.
+    await at.page.evaluateOnNewDocument(() => {
+      const ask = Worker.prototype.postMessage
+      Worker.prototype.postMessage = function (this: Worker, ...asked: unknown[]) {
+        Object.assign(window, { letCheck: () => Reflect.apply(ask, this, asked) })
+      }
+    })
+    await open('/publish')
+    await at.page.waitForFunction(() => 'letCheck' in window)
+    await says('Being checked')
+    await at.page.evaluate(() => (window as unknown as { letCheck: () => void }).letCheck())
+    await says('alone bring it to Issued in /Notes: Drafting → Issued')
+    noFaults()
+  })
 })

@@ -83,7 +83,7 @@ const takeBack = (key: string) =>
       v-if="!open.length"
       class="soft"
     >
-      None{{ waived.length ? ' that is not waived' : '' }}.
+      {{ store.isChecked ? `None${waived.length ? ' that is not waived' : ''}.` : 'Being checked …' }}
     </p>
     <details v-if="waived.length">
       <summary class="soft">{{ waived.length }} waived</summary>

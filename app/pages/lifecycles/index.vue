@@ -88,7 +88,7 @@ async function add() {
           </td>
           <td>{{ schemeIn(configuration.drafted, lifecycle)?.name ?? 'none' }}</td>
           <td class="right mono">{{ lifecycle.transitions.length }}</td>
-          <td class="right mono">{{ faults(lifecycle.id) || '–' }}</td>
+          <td class="right mono">{{ configuration.isChecked ? faults(lifecycle.id) || '–' : '…' }}</td>
           <td class="right mono">{{ count(lifecycle.id) }}</td>
         </tr>
       </tbody>
