@@ -1,3 +1,4 @@
+import { rmSync } from 'node:fs'
 import { build } from 'esbuild'
 
 /**
@@ -6,6 +7,8 @@ import { build } from 'esbuild'
  * process would undo each other's file locks.
  */
 export function buildPrograms(folder) {
+  // Parts are named by what is in them: those of an earlier build would stay.
+  rmSync(folder, { recursive: true, force: true })
   return build({
     entryPoints: {
       'job-worker': 'server/jobs/worker.ts',
