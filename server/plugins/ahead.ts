@@ -14,6 +14,6 @@ export default defineNitroPlugin((nitro) => {
     const [address] = event.path.split('?')
     const { scripts = [], styles = [] } = pages.find(({ path }) => path.test(address!)) ?? {}
     for (const name of scripts) html.head.push(`<link rel="modulepreload" href="/${name}" crossorigin>`)
-    for (const name of styles) html.head.push(`<link rel="preload" as="style" href="/${name}">`)
+    for (const name of styles) html.head.push(`<link rel="preload" as="style" href="/${name}" crossorigin>`)
   })
 })

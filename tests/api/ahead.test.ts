@@ -27,7 +27,8 @@ async function ahead(path: string, what: RegExp, headers: Record<string, string>
     .map((link) => /href="([^"]+)"/.exec(link)![1]!)
 }
 const programs = /rel="modulepreload"/
-const sheets = /as="style"/
+/** With `crossorigin`, as the page asks for it: a browser takes one for the other only where both have it. */
+const sheets = /as="style".* crossorigin>/
 const answers = /as="fetch"/
 
 describe('what is fetched while a page’s programs are still on their way', () => {

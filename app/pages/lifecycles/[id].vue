@@ -2,7 +2,7 @@
 // A map that is opened by its address: what draws it is fetched while the rest is.
 if (new URLSearchParams(window.location.search).get('view') === 'map') {
   void import('~/composables/useMapLayout')
-  void preloadComponents('LifecycleMap')
+  void import('~/components/lifecycle/LifecycleMap.vue')
 }
 </script>
 
@@ -15,7 +15,7 @@ const { store, lifecycle, name, edit } = useLifecycle(id)
 useTitle(() => lifecycle.value?.name ?? 'Lifecycle')
 onMounted(() => store.loadCounts())
 // The tray with its editors is fetched once the sheet stands, or when something is selected before.
-whenever(useCalm(), () => preloadComponents('LifecycleTray'), { immediate: true })
+whenever(useCalm(), () => void import('~/components/lifecycle/Tray.vue'), { immediate: true })
 // While its sheet is looked at, the map is laid out, so that it is there when it is asked for.
 useTimeoutFn(async () => {
   const { layoutMap } = await import('~/composables/useMapLayout')
