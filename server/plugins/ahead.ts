@@ -1,4 +1,4 @@
-import parts from '#parts-ahead'
+import { fonts, parts } from '#parts-ahead'
 
 /** What every page asks for first, fetched by the browser while the page’s programs are still on their way. */
 const first = ['session', 'configuration']
@@ -14,6 +14,8 @@ export default defineNitroPlugin((nitro) => {
     const [address] = event.path.split('?')
     const { scripts = [], styles = [] } = pages.find(({ path }) => path.test(address!)) ?? {}
     for (const name of scripts) html.head.push(`<link rel="modulepreload" href="/${name}" crossorigin>`)
+    for (const name of fonts)
+      html.head.push(`<link rel="preload" as="font" type="font/woff2" href="/${name}" crossorigin>`)
     for (const name of styles) html.head.push(`<link rel="preload" as="style" href="/${name}" crossorigin>`)
   })
 })

@@ -30,6 +30,7 @@ const programs = /rel="modulepreload"/
 /** With `crossorigin`, as the page asks for it: a browser takes one for the other only where both have it. */
 const sheets = /as="style".* crossorigin>/
 const answers = /as="fetch"/
+const fonts = /as="font" type="font\/woff2".* crossorigin>/
 
 describe('what is fetched while a page’s programs are still on their way', () => {
   it('are the parts of the page that is opened, each of which is there', async () => {
@@ -50,6 +51,14 @@ describe('what is fetched while a page’s programs are still on their way', () 
     ])
     expect(sheet).not.toEqual(tasks)
     expect(await ahead('/lifecycles', sheets)).not.toEqual(sheet)
+  })
+
+  it('are the fonts of every page', async () => {
+    const names = await ahead('/tasks', fonts)
+    expect(names.length).toBeGreaterThan(3)
+    for (const name of names)
+      expect((await fetch(`${server.url}${name}`)).headers.get('content-type')).toBe('font/woff2')
+    expect(await ahead('/vault', fonts)).toEqual(names)
   })
 
   it('are the answers that it asks for, and nothing where nobody is signed in', async () => {
