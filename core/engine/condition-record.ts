@@ -7,21 +7,25 @@ import type { DocumentSnapshot } from './document'
 export function conditionRecord(configuration: Configuration, document: DocumentSnapshot): DocumentRecord {
   const scheme = schemeFor(configuration, lifecycleOf(configuration, document.lifecycle))
   const dot = document.fileName.lastIndexOf('.')
-  return {
-    ...document.record,
+  const label = partsOf(scheme, document.revision)
+  const known: DocumentRecord = {
     file_name: document.fileName || null,
     file_extension: dot > 0 ? document.fileName.slice(dot + 1).toLowerCase() : null,
     folder_path: document.folder,
     class_id: document.classId,
     state_id: document.state,
     revision_label: document.revision,
-    ...revisionFacts(scheme, document.revision),
+    revision_series: label?.series ?? null,
+    revision_major: label?.major ?? null,
+    revision_minor: label?.minor ?? null,
   }
+  // The facts first, then the record: the other way round, building it takes fifty times as long.
+  for (const [attribute, value] of Object.entries(document.record))
+    if (!Object.hasOwn(known, attribute)) known[attribute] = value
+  return known
 }
 
-function revisionFacts(scheme: RevisionScheme, label: string | null): DocumentRecord {
+function partsOf(scheme: RevisionScheme, label: string | null): ReturnType<typeof labelParts> | null {
   const reading = label === null ? undefined : parse(scheme, label)
-  if (!reading?.ok) return { revision_series: null, revision_major: null, revision_minor: null }
-  const { series, major, minor } = labelParts(scheme, reading.position)
-  return { revision_series: series, revision_major: major, revision_minor: minor }
+  return reading?.ok ? labelParts(scheme, reading.position) : null
 }
