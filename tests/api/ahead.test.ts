@@ -44,6 +44,17 @@ describe('what is fetched while a page’s programs are still on their way', () 
     }
   })
 
+  it('come packed to whoever can unpack them, and plain to whoever cannot', async () => {
+    const [name] = await ahead('/tasks', programs)
+    const as = (encoding: string) =>
+      fetch(`${server.url}${name}`, { headers: { 'accept-encoding': encoding } })
+    const [packed, plain] = await Promise.all([as('gzip'), as('identity')])
+    expect(packed.headers.get('content-encoding')).toBe('gzip')
+    expect(packed.headers.get('vary')).toContain('Accept-Encoding')
+    expect(plain.headers.get('content-encoding')).toBeNull()
+    expect(await packed.text()).toBe(await plain.text())
+  })
+
   it('are the parts of that page and of no other', async () => {
     const [sheet, tasks] = await Promise.all([
       ahead('/lifecycles/workshop-document', sheets),
