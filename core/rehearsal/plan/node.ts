@@ -1,10 +1,10 @@
 import { chainTo, type Person, principalsOf, type Reason, relationOf } from '../../access'
 import type { DocumentRecord } from '../../attribute'
-import { type Lifecycle, lifecycleOf, triggerKind } from '../../configuration'
+import type { Lifecycle } from '../../configuration'
 import type { DocumentSnapshot } from '../../engine'
 import { canonicalNumber } from '../../numbering'
 import { rehearse, type RehearsedAct } from '../rehearse'
-import { type Actor, activePeople, type World } from '../world'
+import type { Actor, World } from '../world'
 
 /** An act of a plan, without the document’s number, which is the same for all. */
 export interface PlannedAct {
@@ -37,6 +37,12 @@ export interface Plan {
   left: { acts: number }
   /** The states from which transitions lead to the goal, whatever else they ask. */
   onTheWay: Set<string>
+  /** The names that guards ask for. */
+  asked: Set<string>
+  /** The states in which a record can be edited again, so that nothing need be written for what comes after. */
+  editable: Set<string>
+  /** Records by which conditions hold together, as they were found; null where there is none. */
+  witnesses: Map<string, DocumentRecord | null>
   /** What somebody is to rules about the last editor: of people who are alike it does not matter which one it was. */
   editorKind: (person: string) => string
   /** Whether it matters to any rule whose a document is. */
@@ -45,60 +51,6 @@ export interface Plan {
 
 /** Ways on from a place, of one kind. */
 export type Steps = (at: Node, plan: Plan) => Node[]
-
-/** What the steps of a plan rest on. */
-export function planFor(world: World, document: DocumentSnapshot, to: string): Plan {
-  const lifecycle = lifecycleOf(world.configuration, document.lifecycle)
-  const named = JSON.stringify([
-    lifecycle.states.map(({ grants }) => Object.keys(grants)),
-    lifecycle.transitions.map((one) => triggerKind(one.trigger).named(one)),
-    chainTo(world.folders, document.folder).map(({ grants, withhold }) => [
-      Object.keys(grants ?? {}),
-      Object.keys(withhold ?? {}),
-    ]),
-  ])
-  return {
-    ...{ world, lifecycle, to, people: activePeople(world), blocked: new Map(), left: { acts: 100_000 } },
-    onTheWay: leadingTo(lifecycle, to),
-    editorKind: editorKinds(world, lifecycle, document, named.includes('"owner"')),
-    ownerMatters: named.includes('"owner"'),
-  }
-}
-
-/** The states from which a goal can be reached along transitions, the goal among them. */
-function leadingTo({ transitions }: Lifecycle, to: string): Set<string> {
-  const found = new Set([to])
-  for (let before = 0; before !== found.size;) {
-    before = found.size
-    for (const { from, to: next } of transitions)
-      if (found.has(next)) for (const state of from) found.add(state)
-  }
-  return found
-}
-
-/** The transitions that somebody could fire, were they not the last editor; themselves alone where it depends. */
-function editorKinds(
-  world: World,
-  { transitions }: Lifecycle,
-  document: DocumentSnapshot,
-  depends: boolean,
-): Plan['editorKind'] {
-  const rules = transitions.filter(({ notBy }) => notBy?.includes('lastEditor'))
-  if (rules.length === 0) return () => ''
-  const chain = chainTo(world.folders, document.folder)
-  const kinds = new Map(
-    world.people.map((person) => {
-      const held = principalsOf(person, chain)
-      const own = rules.filter((one) =>
-        triggerKind(one.trigger)
-          .named(one)
-          .some((named) => held.has(named)),
-      )
-      return [person.id, depends ? person.id : own.map(({ id }) => id).join(' ')]
-    }),
-  )
-  return (person) => kinds.get(person) ?? person
-}
 
 /** Where acts lead from a place, by the engine itself; or why one of them cannot be done. */
 export function led(at: Node, { world, left }: Plan, acts: PlannedAct[]): Node | { reasons: Reason[] } {
@@ -126,7 +78,7 @@ export const keyOf = ({ document }: Node, { editorKind, ownerMatters }: Plan): s
 
 /** Those of some people who are named by one of some principals where a document stands. */
 export function namedThere<Somebody extends Person>(
-  { world }: Plan,
+  { world }: Pick<Plan, 'world'>,
   document: DocumentSnapshot,
   people: Somebody[],
   principals: string[],

@@ -1,5 +1,4 @@
-import { namesOf, parseCondition } from '../../condition'
-import { led, type Plan, type PlannedAct, type Steps } from './node'
+import { led, type PlannedAct, type Steps } from './node'
 
 /** Another owner, where it matters whose a document is. */
 export const handingOn: Steps = (at, plan) => {
@@ -15,24 +14,10 @@ export const handingOn: Steps = (at, plan) => {
 
 /** Another label, where a guard asks for it. */
 export const revising: Steps = (at, plan) => {
-  if (!asksForLabels(plan)) return []
+  if (![...plan.asked].some((name) => name.startsWith('revision_'))) return []
   for (const { id: person } of plan.people) {
     const next = led(at, plan, [{ person, act: 'new-revision' }])
     if (!('reasons' in next)) return [next]
   }
   return []
-}
-
-function asksForLabels({ lifecycle, world: { configuration } }: Plan): boolean {
-  return lifecycle.transitions.some(({ guard }) => {
-    if (!guard?.includes('revision_')) return false
-    try {
-      return [...namesOf(parseCondition(guard, configuration.attributes))].some((name) =>
-        name.startsWith('revision_'),
-      )
-    } catch {
-      // A guard that cannot be read asks for nothing that would help.
-      return false
-    }
-  })
 }

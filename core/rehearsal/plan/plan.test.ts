@@ -22,6 +22,9 @@ function planned(
 }
 const rules = (answer: ReturnType<typeof planned>) =>
   'because' in answer ? answer.because.map(({ rule }) => rule) : []
+const heavy = { guard: 'mass > 5' }
+const filledIn = { person: 'ada', act: 'edit', record: { mass: 5.1 } }
+const fired = (id: string) => ({ person: 'ada', act: 'fire', transition: id })
 const issue = (more: Partial<Transition> = {}) => transition('issue', 'draft', 'issued', more)
 
 describe('a plan', () => {
@@ -53,6 +56,34 @@ describe('a plan', () => {
     })
     expect(planned(guarded, 'issued', { record: { kind: 'grip', mass: 9 } })).toMatchObject({
       acts: [{ act: 'fire' }, { act: 'fire' }],
+    })
+  })
+  it('fills in early what nobody could fill in later: where nobody may edit, though content is open', () => {
+    const ways = [transition('send', 'draft', 'check'), transition('pass', 'check', 'issued', heavy)]
+    const states = { check: { grants: { anyone: ['see', 'move'] } } }
+    expect(planned(ways, 'issued', { states })).toEqual({ acts: [filledIn, fired('send'), fired('pass')] })
+  })
+  it('fills in early what is asked behind a state that the document leaves by itself', () => {
+    const ways = [
+      transition('send', 'draft', 'check'),
+      transition('on', 'check', 'sorted', { trigger: 'unattended', firedBy: undefined }),
+      transition('pass', 'sorted', 'issued', heavy),
+    ]
+    const states = { sorted: { content: 'closed' } }
+    expect(planned(ways, 'issued', { states })).toEqual({ acts: [filledIn, fired('send'), fired('pass')] })
+  })
+  it('fills in early what whoever could edit later would then be kept from passing on', () => {
+    const ways = [
+      transition('send', 'draft', 'check'),
+      transition('pass', 'check', 'issued', {
+        ...heavy,
+        firedBy: ['person:bo'],
+        notBy: ['lastEditor'],
+      }),
+    ]
+    const states = { check: { grants: { anyone: ['see', 'move'], 'person:bo': ['edit'] } } }
+    expect(planned(ways, 'issued', { states })).toEqual({
+      acts: [filledIn, fired('send'), { ...fired('pass'), person: 'bo' }],
     })
   })
   it('collects every signature that a round needs', () => {

@@ -5,10 +5,7 @@ import { checksByScript, writtenAttribute } from '../../effect'
 import type { Script } from '../../script'
 import { conditionRecord, type DocumentSnapshot } from '../../engine'
 import { keyOf, led, type Node, type Plan, type PlannedAct, type Steps } from './node'
-
-/** The longest way whose guards one edit is made for, and the most ways that are looked at from one place. */
-const longestWay = 8
-const mostWays = 30
+import { rivalsOf, waysFrom } from './ways'
 
 /**
  * Edits of the record that let guards hold which do not hold now: those of the ways ahead, up to where the record can
@@ -53,51 +50,40 @@ const checkIn = (person: string, record: DocumentRecord): PlannedAct => ({
 
 /** What could be written so that the guards of ways ahead hold: of each the values that are others than now. */
 function recordsFor(document: DocumentSnapshot, plan: Plan): DocumentRecord[] {
-  const { configuration } = plan.world
   const found = new Map<string, DocumentRecord>()
   for (const way of waysFrom(plan, document.state)) {
-    const values = valuesFor(configuration, plan.lifecycle, document, way)
+    const values = valuesFor(plan, document, way)
     if (values && Object.keys(values).length) found.set(JSON.stringify(values), values)
   }
   return [...found.values()]
 }
 
-/** Ways ahead, the shorter first, each up to where content is open again. */
-function waysFrom({ lifecycle, onTheWay }: Plan, start: string): Transition[][] {
-  const ways: Transition[][] = []
-  const open: Transition[][] = [[]]
-  for (let way = open.shift(); way && ways.length < mostWays; way = open.shift()) {
-    const at = way.at(-1)?.to ?? start
-    if (way.length) ways.push(way)
-    const isOpenAgain = way.length > 0 && stateUseOf(lifecycle, at).content === 'open'
-    if (way.length === longestWay || isOpenAgain) continue
-    const passed = way.map(({ to }) => to)
-    for (const transition of lifecycle.transitions)
-      if (transition.from.includes(at) && !passed.includes(transition.to) && onTheWay.has(transition.to))
-        open.push([...way, transition])
-  }
-  return ways
-}
-
-/** Values by which the guards of a way hold, found by the solver; undefined where there are none. */
-function valuesFor(
-  configuration: Configuration,
-  lifecycle: Lifecycle,
-  document: DocumentSnapshot,
-  way: Transition[],
-): DocumentRecord | undefined {
-  const conditions = conditionsOf(configuration, lifecycle, document, way)
-  const known = conditionRecord(configuration, document)
+/** Values by which the guards of a way hold; undefined where they do, and where there are none. */
+function valuesFor(plan: Plan, document: DocumentSnapshot, way: Transition[]): DocumentRecord | undefined {
+  const { world, lifecycle } = plan
+  const conditions = conditionsOf(world.configuration, lifecycle, document, way)
+  const known = conditionRecord(world.configuration, document)
   if (!conditions || conditions.every((condition) => evaluate(condition, known))) return undefined
-  const { answer, witness } = solve('overlap', conditions, configuration.attributes)
-  if (answer !== 'yes' || !witness) return undefined
-  const writable = configuration.attributes.filter((one) => isWritable(lifecycle, one))
+  const witness = witnessOf(plan, conditions)
+  if (!witness) return undefined
+  const writable = world.configuration.attributes.filter((one) => isWritable(lifecycle, one))
   return Object.fromEntries(
     writable.flatMap(({ id }) => {
       const [is, was] = [witness[id], document.record[id] ?? null]
       return is === undefined || is === was ? [] : [[id, is]]
     }),
   )
+}
+
+/** A record by which conditions hold together, found by the solver once; null where there is none. */
+function witnessOf({ world, witnesses }: Plan, conditions: Condition[]): DocumentRecord | null {
+  const key = JSON.stringify(conditions)
+  let witness = witnesses.get(key)
+  if (witness === undefined) {
+    const solved = solve('overlap', conditions, world.configuration.attributes)
+    witnesses.set(key, (witness = (solved.answer === 'yes' && solved.witness) || null))
+  }
+  return witness
 }
 
 const isWritable = (
@@ -158,17 +144,6 @@ function askedOnTheWay(
     return sure
   })
 }
-
-/** Those that must not hold where an unattended transition shall be the only one. */
-const rivalsOf = ({ transitions }: Lifecycle, { id, trigger, from }: Transition): Transition[] =>
-  trigger === 'unattended'
-    ? transitions.filter(
-        (other) =>
-          other.id !== id &&
-          other.trigger === 'unattended' &&
-          other.from.some((state) => from.includes(state)),
-      )
-    : []
 
 /** That a name has a value, as a condition. */
 function equal({ attributes }: Configuration, name: string, value: Value): string {
