@@ -16,14 +16,15 @@ export function planFor(world: World, document: DocumentSnapshot, to: string): P
       Object.keys(withhold ?? {}),
     ]),
   ])
+  const ownerMatters = named.includes('"owner"')
   return {
     ...{ world, lifecycle, to, people: activePeople(world), blocked: new Map(), left: { acts: 100_000 } },
     onTheWay: leadingTo(lifecycle, to),
     asked: askedNames(world.configuration, lifecycle),
-    editable: editableStates(world, lifecycle, document),
+    editable: editableStates(world, lifecycle, document, ownerMatters),
     witnesses: new Map(),
-    editorKind: editorKinds(world, lifecycle, document, named.includes('"owner"')),
-    ownerMatters: named.includes('"owner"'),
+    editorKind: editorKinds(world, lifecycle, document, ownerMatters),
+    ownerMatters,
   }
 }
 
@@ -38,27 +39,32 @@ function leadingTo({ transitions }: Lifecycle, to: string): Set<string> {
   return found
 }
 
-/** The transitions that somebody could fire, were they not the last editor; themselves alone where it depends. */
+/**
+ * What somebody could do, were they not the last editor: the transitions with a rule about one that name them, the
+ * seats there, and from where they may move; themselves alone where it depends on whose the document is.
+ */
 function editorKinds(
   world: World,
-  { transitions }: Lifecycle,
+  { transitions, states }: Lifecycle,
   document: DocumentSnapshot,
-  depends: boolean,
+  ownerMatters: boolean,
 ): Plan['editorKind'] {
   const rules = transitions.filter(({ notBy }) => notBy?.includes('lastEditor'))
   if (rules.length === 0) return () => ''
+  if (ownerMatters) return (person) => person
   const chain = chainTo(world.folders, document.folder)
-  const kinds = new Map(
-    world.people.map((person) => {
-      const held = principalsOf(person, chain)
-      const own = rules.filter((one) =>
-        triggerKind(one.trigger)
-          .named(one)
-          .some((named) => held.has(named)),
-      )
-      return [person.id, depends ? person.id : own.map(({ id }) => id).join(' ')]
-    }),
-  )
+  const kindOf = (person: Actor): string => {
+    const held = principalsOf(person, chain)
+    const isNamed = (principals: string[]) => principals.some((principal) => held.has(principal))
+    const own = rules.filter((rule) => isNamed(triggerKind(rule.trigger).named(rule)))
+    if (own.length === 0) return ''
+    const seats = own.map((rule) => (rule.seats ?? []).map(({ members }) => isNamed(members)))
+    const moves = states.map((use) =>
+      (['see', 'move'] as const).every((right) => allows(person, chain, use, right)),
+    )
+    return JSON.stringify([own.map(({ id }) => id), seats, moves])
+  }
+  const kinds = new Map(world.people.map((person) => [person.id, kindOf(person)]))
   return (person) => kinds.get(person) ?? person
 }
 
@@ -80,9 +86,15 @@ function askedNames({ attributes }: Configuration, { transitions }: Lifecycle): 
  * The states in which a record can be edited again: by somebody whom no rule about last editors would then keep from
  * going on, and where the document stays until they do.
  */
-function editableStates(world: World, lifecycle: Lifecycle, document: DocumentSnapshot): Set<string> {
+function editableStates(
+  world: World,
+  lifecycle: Lifecycle,
+  document: DocumentSnapshot,
+  ownerMatters: boolean,
+): Set<string> {
   const chain = chainTo(world.folders, document.folder)
   const rules = lifecycle.transitions.filter(({ notBy }) => notBy?.includes('lastEditor'))
+  if (ownerMatters && rules.length) return new Set()
   const principals = rules.flatMap((rule) => triggerKind(rule.trigger).named(rule))
   const people = activePeople(world)
   const kept = new Set(namedThere({ world }, document, people, principals))
