@@ -46,7 +46,7 @@ export function plan(world: World, document: DocumentSnapshot, to: string): Plan
         ;(open[price] ??= []).push(next)
       }
     }
-  return { acts: null, because: standing(asked) }
+  return { acts: null, because: [...(asked.left.ways ? [givenUp(asked)] : []), ...standing(asked)] }
 }
 
 /** What stands against every transition that nobody could take. */
@@ -67,7 +67,7 @@ function standing({ blocked, lifecycle, to, world }: Plan): Reason[] {
 
 const givenUp = ({ lifecycle }: Plan): Reason => ({
   rule: 'state',
-  message: 'the search was given up: there are too many places that the document could be in',
+  message: 'the search was given up: there are too many ways that the document could take',
   where: lifecycle.name,
   wayOut: 'plan to a state nearer by first',
 })

@@ -33,8 +33,8 @@ export interface Plan {
   people: Actor[]
   to: string
   blocked: Blocked
-  /** So many acts may be tried still. */
-  left: { acts: number }
+  /** So many acts may be tried still; and whether ways ahead were left that no record was made for. */
+  left: { acts: number; ways: boolean }
   /** The states from which transitions lead to the goal, whatever else they ask. */
   onTheWay: Set<string>
   /** The names that guards ask for. */

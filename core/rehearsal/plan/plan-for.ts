@@ -18,7 +18,14 @@ export function planFor(world: World, document: DocumentSnapshot, to: string): P
   ])
   const ownerMatters = named.includes('"owner"')
   return {
-    ...{ world, lifecycle, to, people: activePeople(world), blocked: new Map(), left: { acts: 100_000 } },
+    ...{
+      world,
+      lifecycle,
+      to,
+      people: activePeople(world),
+      blocked: new Map(),
+      left: { acts: 100_000, ways: false },
+    },
     onTheWay: leadingTo(lifecycle, to),
     asked: askedNames(world.configuration, lifecycle),
     editable: editableStates(world, lifecycle, document, ownerMatters),

@@ -133,4 +133,16 @@ describe('a plan', () => {
     expect(rules(planned([issue({ guard: 'first == "x"' })], 'issued'))).toEqual(['guard'])
     expect(rules(planned([issue()], 'sorted'))).toEqual(['state'])
   })
+  it('is given up, and not said to be impossible, where there are more ways than are looked at', () => {
+    const ways = (guard: (index: number) => string) =>
+      Array.from({ length: 80 }, (_, index) => issue({ id: `t${index}`, guard: guard(index) }))
+    const never = planned(
+      ways((index) => `mass > ${index + 5} && mass < 3`),
+      'issued',
+    )
+    expect(JSON.stringify(never)).toContain('the search was given up')
+    expect(rules(never)).toContain('guard')
+    const few = planned(ways(() => 'mass > 5 && mass < 3').slice(0, 20), 'issued')
+    expect(rules(few)).toEqual(['guard'])
+  })
 })

@@ -8,7 +8,7 @@ const mostLooked = 1000
 
 /**
  * Ways ahead that end with something asked, the shorter first, each up to where the record can be edited again. Of
- * ways to one state that ask for the same there is one.
+ * ways to one state that ask for the same there is one. Where there are more than are looked at, the plan is told.
  */
 export function waysFrom(plan: Plan, start: string): Transition[][] {
   const { lifecycle, onTheWay, editable } = plan
@@ -25,11 +25,13 @@ export function waysFrom(plan: Plan, start: string): Transition[][] {
       if (!from.includes(last?.to ?? start) || passed.includes(to) || !onTheWay.has(to)) continue
       const longer = [...way, transition]
       const key = JSON.stringify([to, longer.filter((one) => matters(plan, one)).map(({ id }) => id)])
-      if (looked.has(key) || looked.size === mostLooked) continue
+      if (looked.has(key)) continue
+      if (looked.size < mostLooked) open.push(longer)
+      else plan.left.ways = true
       looked.add(key)
-      open.push(longer)
     }
   }
+  if (open.length) plan.left.ways = true
   return ways
 }
 
