@@ -2,7 +2,7 @@ import type { Directory } from '~~/core/access'
 import type { Finding } from '~~/core/check'
 import type { Configuration } from '~~/core/configuration'
 import CheckWorker from '~/workers/check?worker'
-import type { CheckAnswer } from '~/workers/check'
+import type { CheckAnswer, CheckQuestion } from '~/workers/check'
 
 /**
  * The findings on a configuration, computed anew in a web worker whenever it changes; the last ones stand
@@ -27,7 +27,9 @@ export function useFindings(
     if (!asked) return tell([], false)
     worker ??= listening(take)
     busy = true
-    worker.postMessage(JSON.parse(JSON.stringify({ configuration: asked, directory: directory() })))
+    worker.postMessage(
+      JSON.stringify({ configuration: asked, directory: directory() } satisfies CheckQuestion),
+    )
   }
   function take(answer: CheckAnswer) {
     busy = false

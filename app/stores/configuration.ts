@@ -1,7 +1,12 @@
 import { defineStore } from 'pinia'
 import type { Directory, Folder } from '~~/core/access'
-import { applyEdit, type Configuration, type Edit } from '~~/core/configuration'
+import { type Configuration, type Edit, replaying } from '~~/core/configuration'
 import type { ConfigurationAnswer, DraftView, Move, Published } from '~~/shared/answers'
+
+type Made = DraftView['edits'][number]
+/** Nobody makes two edits of the same words in one millisecond, in the same place of the draft. */
+const isSame = (one: Made, other: Made | undefined) =>
+  one.at === other?.at && one.words === other.words && one.personName === other.personName
 
 /**
  * The configuration in force, and the draft of the next one. Edits are made here as on the server, by the
@@ -14,13 +19,15 @@ export const useConfiguration = defineStore('configuration', () => {
   const seenFolders = shallowRef<string[]>([])
   const counts = shallowRef<Record<string, Record<string, number>>>({})
 
+  const replay = replaying()
   /** What the draft would publish. */
   const drafted = computed<Configuration | null>(() => {
     if (!published.value) return null
     const { edits = [], cursor = 0 } = draft.value ?? {}
-    return edits
-      .slice(0, cursor)
-      .reduce((configuration, { edit }) => applyEdit(configuration, edit), published.value.configuration)
+    return replay(
+      published.value.configuration,
+      edits.slice(0, cursor).map(({ edit }) => edit),
+    )
   })
   const directory = shallowRef<Directory>()
   const { findings, isChecked } = useFindings(
@@ -33,7 +40,7 @@ export const useConfiguration = defineStore('configuration', () => {
   async function load() {
     const answer = await api<ConfigurationAnswer>('configuration')
     published.value = answer.published
-    draft.value = answer.draft
+    take(answer.draft)
     folders.value = answer.folders
     seenFolders.value = answer.seenFolders
     directory.value = answer.directory ?? undefined
@@ -42,6 +49,14 @@ export const useConfiguration = defineStore('configuration', () => {
     counts.value = await api('lifecycle-counts')
   }
   const change = () => draft.value?.change ?? 0
+  /** Edits that the draft had before stay the same objects, so that nothing is made or drawn anew for them. */
+  function take(view: DraftView | null) {
+    const before = draft.value?.edits ?? []
+    draft.value = view && {
+      ...view,
+      edits: view.edits.map((made, index) => (isSame(made, before[index]) ? before[index]! : made)),
+    }
+  }
 
   let last: Promise<unknown> = Promise.resolve()
   /** One change after the other: each is made on the draft that the one before left, however fast they come. */
@@ -51,8 +66,8 @@ export const useConfiguration = defineStore('configuration', () => {
     return mine
   }
   async function sendNow(path: string, body: object, method: 'POST' | 'DELETE') {
-    const done = await attempt(
-      async () => (draft.value = await api<DraftView>(path, { method, body: { change: change(), ...body } })),
+    const done = await attempt(async () =>
+      take(await api<DraftView>(path, { method, body: { change: change(), ...body } })),
     )
     if (!done) await load()
     return done
@@ -65,13 +80,14 @@ export const useConfiguration = defineStore('configuration', () => {
   }
   /** Takes a configuration's file into the draft. */
   const importFile = (file: File) =>
-    attempt(
-      async () =>
-        (draft.value = await api<DraftView>('draft/import', {
+    attempt(async () =>
+      take(
+        await api<DraftView>('draft/import', {
           method: 'PUT',
           body: file,
           query: { change: change(), fileName: file.name },
-        })),
+        }),
+      ),
     )
   return {
     published,
