@@ -11,8 +11,8 @@ const key: InjectionKey<Ref<Range>> = Symbol('columns in sight')
 /** Up to so many columns are drawn all at once; of more, so many beside those in sight. */
 const few = 14
 const beside = 3
-/** What stands before the columns, in pixels. */
-const before = 162
+/** What stands before the columns of a sheet, in pixels: the names of its rows. */
+export const beforeColumns = 162
 
 /** Says to all rows of a sheet which columns are in sight, while the page is scrolled sideways. */
 export function provideColumnsInSight(count: () => number, column: () => number): void {
@@ -21,7 +21,7 @@ export function provideColumnsInSight(count: () => number, column: () => number)
   function look() {
     if (count() <= few || isPrinting.value) return set(0, count())
     const main = document.querySelector('main')
-    const left = (main?.scrollLeft ?? 0) - before
+    const left = (main?.scrollLeft ?? 0) - beforeColumns
     const from = Math.max(0, Math.floor(left / column()) - beside)
     set(from, Math.ceil((left + (main?.clientWidth ?? 1280)) / column()) + beside)
   }

@@ -28,7 +28,7 @@ const inHead = 7.6
 const inLabel = 7.8
 const inRow = 7.2
 /** Beside the columns: names at the left, and some words at the end. */
-const besides = 162 + 180
+const besides = beforeColumns + 180
 const longest = (texts: string[]) => Math.max(0, ...texts.map((text) => text.length))
 const labelWidth = computed(() => {
   const words = props.lifecycle.transitions.map((entry) =>

@@ -75,6 +75,10 @@ const wordsAtLength = computed(() =>
 .rung {
   cursor: pointer;
 }
+/* The sheet has drawn its hairlines behind all rows: only what covers them draws its own. */
+.rung:not(:hover, .selected) > .span {
+  background-image: none;
+}
 .rung:hover {
   background: var(--well);
 }

@@ -74,6 +74,11 @@ const chosen = computed(() => shown.value.findIndex(isChosen))
     :key-of="({ id }) => id"
     :chosen="chosen"
   >
+    <template #behind
+      ><LifecycleHairlines
+        :columns="columns"
+        :column="column"
+    /></template>
     <template #default="{ row: transition }">
       <LifecycleTransitionRow
         :transition="transition"

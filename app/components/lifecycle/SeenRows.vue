@@ -84,8 +84,10 @@ watch(
 <template>
   <div
     ref="holder"
+    class="holder"
     :style="{ paddingTop: `${seen.from * height}px`, paddingBottom: `${(rows.length - seen.to) * height}px` }"
   >
+    <slot name="behind" />
     <template
       v-for="row in drawn"
       :key="keyOf(row)"
@@ -94,3 +96,9 @@ watch(
     </template>
   </div>
 </template>
+
+<style scoped>
+.holder {
+  position: relative;
+}
+</style>

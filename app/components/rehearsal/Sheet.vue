@@ -50,7 +50,10 @@ const width = useWidth(sheet)
 const column = computed(() =>
   Math.max(
     96,
-    Math.min(140, Math.floor((width.value - 162 - 132 - 66 - 280) / Math.max(1, states.value.length))),
+    Math.min(
+      140,
+      Math.floor((width.value - beforeColumns - 132 - 66 - 280) / Math.max(1, states.value.length)),
+    ),
   ),
 )
 const grid = computed(() => ({
