@@ -8,7 +8,7 @@ interface Range {
 }
 const key: InjectionKey<Ref<Range>> = Symbol('columns in sight')
 
-/** Up to so many columns are drawn all at once; of more, so many beside those in sight. */
+/** Up to so many columns are drawn all at once; of more, so many beside those in sight, once these stand. */
 const few = 14
 const beside = 3
 /** What stands before the columns of a sheet, in pixels: the names of its rows. */
@@ -18,17 +18,19 @@ export const beforeColumns = 162
 export function provideColumnsInSight(count: () => number, column: () => number): void {
   const range = ref<Range>({ from: 0, to: few })
   const isPrinting = ref(false)
+  const isCalm = useCalm()
   function look() {
     if (count() <= few || isPrinting.value) return set(0, count())
     const main = document.querySelector('main')
     const left = (main?.scrollLeft ?? 0) - beforeColumns
-    const from = Math.max(0, Math.floor(left / column()) - beside)
-    set(from, Math.ceil((left + (main?.clientWidth ?? 1280)) / column()) + beside)
+    const more = isCalm.value ? beside : 0
+    const from = Math.max(0, Math.floor(left / column()) - more)
+    set(from, Math.ceil((left + (main?.clientWidth ?? 1280)) / column()) + more)
   }
   function set(from: number, to: number) {
     if (range.value.from !== from || range.value.to !== to) range.value = { from, to }
   }
-  watch([count, column], look, { immediate: true })
+  watch([count, column, isCalm], look, { immediate: true })
   useEventListener(() => document.querySelector('main'), 'scroll', look, { passive: true })
   useEventListener('resize', look)
   useEventListener('beforeprint', () => ((isPrinting.value = true), look()))

@@ -47,7 +47,10 @@ const change = (use: StateUse, patch: StatePatch) =>
       class="cell mono"
       :style="style"
     >
-      <NuxtLink :to="`/vault?lifecycle=${lifecycle.id}&state=${use.state}`">{{ here(use.state) }}</NuxtLink>
+      <NuxtLink
+        v-if="here(use.state)"
+        :to="`/vault?lifecycle=${lifecycle.id}&state=${use.state}`"
+        >{{ here(use.state) }}</NuxtLink><template v-else>0</template>
     </span>
   </div>
 </template>
