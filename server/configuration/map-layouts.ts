@@ -6,30 +6,31 @@ type Graph = ReturnType<typeof mapGraph>
 
 /** How many layouts are kept, the last ones. */
 const most = 30
-/** How long nobody has opened a page before layouts are made ahead, in milliseconds: whoever opens one comes first. */
-const pause = 2000
 
 /**
- * The layouts of large lifecycles, made in a process of its own: when a map is asked for, or a little after a
- * configuration with them came in or was looked at, so that the map need not wait. Each is kept under the graph that
+ * The layouts of large lifecycles, made in a process of its own: when a map is asked for, or as soon as a
+ * configuration with them comes in or is looked at, so that the map need not wait. Each is kept under the graph that
  * it is of, from when it is begun: two who ask for one wait for the same.
  */
 export class MapLayouts {
   private readonly begun = new Map<string, Promise<MapLayout | null>>()
   private readonly planned = new Map<string, Graph>()
   private isPreparing = false
-  private pausing?: NodeJS.Timeout
 
-  constructor(private readonly maps: Pick<MapProcess, 'layOut'>) {}
+  constructor(private readonly maps: Pick<MapProcess, 'layOut' | 'standBy'>) {}
 
-  /** Has large lifecycles laid out once nothing comes in or is looked at for a while. */
+  /** Has the process ready for somebody who may soon ask, or bring a configuration. */
+  standBy(): void {
+    this.maps.standBy()
+  }
+
+  /** Has large lifecycles laid out, while whoever brought or looks at them goes on. */
   prepare({ lifecycles }: Configuration): void {
     for (const graph of lifecycles.filter(isLargeMap).slice(0, most).map(mapGraph)) {
       const key = JSON.stringify(graph)
       if (!this.begun.has(key)) this.planned.set(key, graph)
     }
-    clearTimeout(this.pausing)
-    if (this.planned.size) this.pausing = setTimeout(() => this.layOutPlanned(), pause).unref()
+    void this.layOutPlanned()
   }
 
   /** One after the other: a configuration with a hundred of them leaves room for whoever asks for one. */

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { constants, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, afterEach, describe, expect, it } from 'vitest'
@@ -38,6 +38,23 @@ describe('the process in which maps are laid out', () => {
     expect(answers.map(({ id }) => id)).toEqual(['a', 'b', 'c'])
     expect(new Set(answers.map((answer) => answer.process)).size).toBe(1)
     expect(answers[0]!.priority).toBe(constants.priority.PRIORITY_BELOW_NORMAL)
+  })
+
+  it('is there before it is asked, where somebody may soon ask', async () => {
+    const counted = join(folder, 'counted.mjs')
+    const begun = join(folder, 'begun')
+    writeFileSync(
+      counted,
+      `import { appendFileSync } from 'node:fs'
+      appendFileSync(${JSON.stringify(begun)}, '.')
+      process.on('message', (graph) => process.send(graph))`,
+    )
+    const early = new MapProcess(counted)
+    for (let look = 0; look < 3; look++) early.standBy()
+    await expect.poll(() => existsSync(begun)).toBe(true)
+    await early.layOut({ id: 'a' })
+    early.end()
+    expect(readFileSync(begun, 'utf8')).toBe('.')
   })
 
   it.each([

@@ -4,8 +4,8 @@ import type { mapGraph, MapLayout } from '../../core/formats'
 
 type Graph = ReturnType<typeof mapGraph>
 
-/** How long the process waits for more before it ends, in milliseconds: the second layout takes half of the first. */
-const patience = 60_000
+/** How long the process waits for more before it ends, in milliseconds. */
+const patience = 10 * 60_000
 /** The most memory that it takes, in megabytes. */
 const mostMemory = 1024
 
@@ -32,6 +32,12 @@ export class MapProcess {
     return layout
   }
 
+  /** Has the process there, and in practice, before it is asked: it takes half of the time for a large map then. */
+  standBy(): void {
+    this.child ??= this.begun()
+    this.rest()
+  }
+
   private async layOutNext(graph: Graph): Promise<MapLayout> {
     clearTimeout(this.idle)
     const child = (this.child ??= this.begun())
@@ -40,16 +46,23 @@ export class MapProcess {
       return await answerOf(child, graph)
     } finally {
       clearTimeout(tooLong)
-      this.idle = setTimeout(() => this.end(), patience).unref()
+      this.rest()
     }
+  }
+
+  /** Ends the process where it is not asked for a while. */
+  private rest(): void {
+    clearTimeout(this.idle)
+    this.idle = setTimeout(() => this.end(), patience).unref()
   }
 
   private begun(): ChildProcess {
     const child = fork(this.program, { execArgv: [`--max-old-space-size=${mostMemory}`] })
     if (child.pid) setPriority(child.pid, constants.priority.PRIORITY_BELOW_NORMAL)
-    child.once('exit', () => {
-      if (this.child === child) this.child = undefined
-    })
+    for (const event of ['exit', 'error'])
+      child.once(event, () => {
+        if (this.child === child) this.child = undefined
+      })
     // The server does not stay for it.
     child.unref()
     child.channel?.unref()

@@ -11,6 +11,7 @@ import { seenFolders } from '../../documents/seen-folders'
 export default route('person', ({ db, account, layouts }): ConfigurationAnswer => {
   const standing = published(db)
   layouts.prepare(standing.configuration)
+  if (account.administrator) layouts.standBy()
   return {
     published: standing,
     draft: account.administrator ? readDraft(db) : null,
