@@ -68,8 +68,28 @@ async function frames(page, act) {
     median: median(gaps),
     p95: gaps[Math.floor(gaps.length * 0.95)],
     worst: gaps.at(-1),
+    over32: gaps.filter((gap) => gap > 32).length,
     count: gaps.length,
   }
+}
+
+/** The distribution of frames as figures, under the name of what was done. */
+const asFigures = (name, frames) =>
+  Object.fromEntries(
+    Object.entries(frames).map(([figure, value]) => [
+      name + figure[0].toUpperCase() + figure.slice(1) + (/over|count/.test(figure) ? '' : 'Ms'),
+      value,
+    ]),
+  )
+
+/** A page of lines of text and nothing else: the frames that it misses are the machine's. */
+async function plainPage(browser) {
+  const page = await browser.newPage()
+  const lines = Array.from({ length: 1400 }, (_, line) => `<p>Line ${line}, with some words beside it</p>`)
+  await page.setContent(
+    `<style>main { height: 700px; overflow: auto } p { margin: 0; height: 28px }</style><main>${lines.join('')}</main>`,
+  )
+  return page
 }
 
 const pause = (ms) => new Promise((done) => setTimeout(done, ms))
@@ -150,7 +170,8 @@ async function untilFound(page) {
 
 /**
  * Three lines for the table: what the sheet may take over the median of its first openings; two frames over the 95th
- * percentile of frames, the worst of scrolling, editing and panning; and half a second over the time until an edit's
+ * percentile of frames, the worst of scrolling, editing and panning, where a plain page scrolled beside it is no slower
+ * than that; and half a second over the time until an edit's
  * findings stand in the margin.
  */
 export async function benchSheet() {
@@ -167,6 +188,10 @@ export async function benchSheet() {
       await pause(turn < 5 ? 300 : 3000)
     }
     const scrolled = await frames(page, () => scroll(page))
+    const plain = await plainPage(browser)
+    const plainScrolled = await frames(plain, () => scroll(plain))
+    await plain.close()
+    await page.bringToFront()
     let edits = []
     const edited = await frames(page, async () => {
       edits = await edit(page)
@@ -194,22 +219,17 @@ export async function benchSheet() {
         },
       },
       {
-        name: 'a lifecycle of 40 states and 200 transitions in Chromium: 32 ms, two frames, over the 95th percentile of its frames',
-        ratio: 32 / p95,
+        name: 'a lifecycle of 40 states and 200 transitions in Chromium: two frames, or what a plain page takes where that is more, over the 95th percentile of its frames',
+        ratio: Math.max(32, plainScrolled.p95) / p95,
         atLeast: 1,
         figures: {
-          scrollMedianMs: scrolled.median,
-          scrollP95Ms: scrolled.p95,
-          scrollWorstMs: scrolled.worst,
-          editMedianMs: edited.median,
-          editP95Ms: edited.p95,
-          editWorstMs: edited.worst,
+          ...asFigures('scroll', scrolled),
+          ...asFigures('edit', edited),
+          ...asFigures('pan', panned),
+          ...asFigures('plainScroll', plainScrolled),
           editAnsweredMs: median(edits),
           mapShownMs: median(maps),
           mapSlowestMs: Math.max(...maps),
-          panMedianMs: panned.median,
-          panP95Ms: panned.p95,
-          panWorstMs: panned.worst,
         },
       },
       {
