@@ -2,11 +2,7 @@ import { defineStore } from 'pinia'
 import type { Directory, Folder } from '~~/core/access'
 import { type Configuration, type Edit, replaying } from '~~/core/configuration'
 import type { ConfigurationAnswer, DraftView, Move, Published } from '~~/shared/answers'
-
-type Made = DraftView['edits'][number]
-/** Nobody makes two edits of the same words in one millisecond, in the same place of the draft. */
-const isSame = (one: Made, other: Made | undefined) =>
-  one.at === other?.at && one.words === other.words && one.personName === other.personName
+import { sameEdits } from './same-edits'
 
 /**
  * The configuration in force, and the draft of the next one. Edits are made here as on the server, by the
@@ -49,13 +45,8 @@ export const useConfiguration = defineStore('configuration', () => {
     counts.value = await api('lifecycle-counts')
   }
   const change = () => draft.value?.change ?? 0
-  /** Edits that the draft had before stay the same objects, so that nothing is made or drawn anew for them. */
   function take(view: DraftView | null) {
-    const before = draft.value?.edits ?? []
-    draft.value = view && {
-      ...view,
-      edits: view.edits.map((made, index) => (isSame(made, before[index]) ? before[index]! : made)),
-    }
+    draft.value = view && { ...view, edits: sameEdits(draft.value?.edits ?? [], view.edits) }
   }
 
   let last: Promise<unknown> = Promise.resolve()
