@@ -1,7 +1,7 @@
 import { type Condition, namesOf, renamed, solve } from '../condition'
 import type { Transition } from '../configuration'
+import { afterFiring, asAttributes, type Knowledge, knowledgeKey, namedAt, nothingKnown } from '../engine'
 import { unattendedFrom } from './guards'
-import { afterFiring, asAttributes, type Knowledge, keyOf, namedAt, nothingKnown } from './knowledge'
 import { canOverlap, isAlive, isOneOf, labelled, type Scope } from './scope'
 
 /** Unattended transitions that fire one after the other, each with the state that it leaves. */
@@ -45,7 +45,7 @@ export function chainsFrom(
 }
 
 function follow(walk: Walk, stand: Stand): void {
-  const keys = [...stand.keys, keyOf(stand.state, stand.known)]
+  const keys = [...stand.keys, knowledgeKey(stand.state, stand.known)]
   for (const transition of walk.turning) {
     if (!transition.from.includes(stand.state) || walk.circles.size >= mostCircles) continue
     const known = afterFiring(walk.scope, transition, stand.state, stand.known, stand.chain.length)
@@ -55,7 +55,7 @@ function follow(walk: Walk, stand: Stand): void {
     const isPlain = stand.chain.length === 0 && others.length === 0
     if (isPlain ? !isAlive(walk.scope, transition, stand.state) : !isPossible(walk, asked)) continue
     const chain = [...stand.chain, { state: stand.state, transition }]
-    const before = keys.indexOf(keyOf(transition.to, known))
+    const before = keys.indexOf(knowledgeKey(transition.to, known))
     if (before >= 0) add(walk, chain.slice(before))
     else follow(walk, { state: transition.to, known, chain, keys, asked })
   }

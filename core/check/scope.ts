@@ -1,18 +1,12 @@
 import type { Directory } from '../access'
-import type { Attribute } from '../attribute'
 import { type Condition, namesOf, type Operand, type Solution, solve } from '../condition'
-import { type Configuration, schemeIn, type Lifecycle, type Transition } from '../configuration'
-import { checkScheme, type RevisionScheme } from '../revision'
+import type { Configuration, Lifecycle, Transition } from '../configuration'
+import { type Followed, followedIn } from '../engine'
 import { type Place, placesOf } from './actors'
 import { always, readGuard } from './guard'
 
 /** A lifecycle as the checks look at it: where it stands, its guards as conditions, and whoever works with it. */
-export interface Scope {
-  configuration: Configuration
-  lifecycle: Lifecycle
-  attributes: Attribute[]
-  /** Its revision scheme, where there is one and it is sound. */
-  scheme: RevisionScheme | undefined
+export interface Scope extends Followed {
   /** The guards that can be read, by transition; always true where there is none. */
   guards: Map<string, Condition>
   directory: Directory | undefined
@@ -23,16 +17,12 @@ export interface Scope {
 }
 
 export function scopeOf(configuration: Configuration, lifecycle: Lifecycle, directory?: Directory): Scope {
-  const scheme = schemeIn(configuration, lifecycle)
   const guards = lifecycle.transitions.flatMap((transition): [string, Condition][] => {
     const guard = readGuard(configuration, lifecycle, transition)
     return 'code' in guard ? [] : [[transition.id, guard]]
   })
   return {
-    configuration,
-    lifecycle,
-    attributes: configuration.attributes,
-    scheme: scheme && checkScheme(scheme).length === 0 ? scheme : undefined,
+    ...followedIn(configuration, lifecycle),
     guards: new Map(guards),
     answers: new Map(),
     directory,

@@ -19,6 +19,17 @@ export {
 export { decideEdit, type Values } from './edit'
 export { beforeFiling, decideFiling, type Filing } from './file'
 export { decideHandOn } from './hand-on'
+export {
+  afterFiring,
+  asAttributes,
+  type Followed,
+  followedIn,
+  type Knowledge,
+  knowledgeKey,
+  namedAt,
+  nothingKnown,
+  valueOfName,
+} from './knowledge'
 export { type Letter, lettersOf, type Reader } from './letters'
 export { nextLabel } from './next-label'
 export { preview, type Previewed } from './preview'

@@ -1,10 +1,11 @@
 import { chainTo, type Person, principalsOf, type Reason, relationOf } from '../../access'
 import type { DocumentRecord } from '../../attribute'
-import type { Lifecycle } from '../../configuration'
-import type { DocumentSnapshot } from '../../engine'
+import type { Lifecycle, Transition } from '../../configuration'
+import type { DocumentSnapshot, Followed } from '../../engine'
 import { canonicalNumber } from '../../numbering'
 import { rehearse, type RehearsedAct } from '../rehearse'
 import type { Actor, World } from '../world'
+import type { Asked } from './asked'
 
 /** An act of a plan, without the document’s number, which is the same for all. */
 export interface PlannedAct {
@@ -30,6 +31,8 @@ export type Blocked = Map<string, Reason[]>
 export interface Plan {
   world: World
   lifecycle: Lifecycle
+  /** What ways ahead are followed in. */
+  followed: Followed
   people: Actor[]
   to: string
   blocked: Blocked
@@ -38,9 +41,13 @@ export interface Plan {
   /** The states from which transitions lead to the goal, whatever else they ask. */
   onTheWay: Set<string>
   /** The names that guards ask for. */
-  asked: Set<string>
+  askedNames: Set<string>
   /** The states in which a record can be edited again, so that nothing need be written for what comes after. */
   editable: Set<string>
+  /** Ways ahead that end with something asked, by where they begin. */
+  ways: Map<string, Transition[][]>
+  /** What is asked on a way, by where it begins and its transitions; null where it cannot be gone. */
+  asked: Map<string, Asked | null>
   /** Records by which conditions hold together, as they were found; null where there is none. */
   witnesses: Map<string, DocumentRecord | null>
   /** What somebody is to rules about the last editor: of people who are alike it does not matter which one it was. */

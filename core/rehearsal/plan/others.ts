@@ -14,7 +14,7 @@ export const handingOn: Steps = (at, plan) => {
 
 /** Another label, where a guard asks for it. */
 export const revising: Steps = (at, plan) => {
-  if (![...plan.asked].some((name) => name.startsWith('revision_'))) return []
+  if (![...plan.askedNames].some((name) => name.startsWith('revision_'))) return []
   for (const { id: person } of plan.people) {
     const next = led(at, plan, [{ person, act: 'new-revision' }])
     if (!('reasons' in next)) return [next]

@@ -1,7 +1,7 @@
 import { allows, chainTo, principalsOf, relationOf } from '../../access'
 import { ConditionError, namesOf, parseCondition } from '../../condition'
 import { type Configuration, type Lifecycle, lifecycleOf, triggerKind } from '../../configuration'
-import type { DocumentSnapshot } from '../../engine'
+import { type DocumentSnapshot, followedIn } from '../../engine'
 import { type Actor, activePeople, type World } from '../world'
 import { namedThere, type Plan } from './node'
 
@@ -22,13 +22,16 @@ export function planFor(world: World, document: DocumentSnapshot, to: string): P
       world,
       lifecycle,
       to,
+      followed: followedIn(world.configuration, lifecycle),
       people: activePeople(world),
       blocked: new Map(),
       left: { acts: 100_000, ways: false },
     },
     onTheWay: leadingTo(lifecycle, to),
-    asked: askedNames(world.configuration, lifecycle),
+    askedNames: askedNames(world.configuration, lifecycle),
     editable: editableStates(world, lifecycle, document, ownerMatters),
+    ways: new Map(),
+    asked: new Map(),
     witnesses: new Map(),
     editorKind: editorKinds(world, lifecycle, document, ownerMatters),
     ownerMatters,
@@ -48,7 +51,8 @@ function leadingTo({ transitions }: Lifecycle, to: string): Set<string> {
 
 /**
  * What somebody could do, were they not the last editor: the transitions with a rule about one that name them, the
- * seats there, and from where they may move; themselves alone where it depends on whose the document is.
+ * seats there, from where they may move, and whether they created it; themselves alone where it depends on whose the
+ * document is.
  */
 function editorKinds(
   world: World,
@@ -66,10 +70,11 @@ function editorKinds(
     const own = rules.filter((rule) => isNamed(triggerKind(rule.trigger).named(rule)))
     if (own.length === 0) return ''
     const seats = own.map((rule) => (rule.seats ?? []).map(({ members }) => isNamed(members)))
+    const isCreator = person.id === document.creator
     const moves = states.map((use) =>
       (['see', 'move'] as const).every((right) => allows(person, chain, use, right)),
     )
-    return JSON.stringify([own.map(({ id }) => id), seats, moves])
+    return JSON.stringify([own.map(({ id }) => id), seats, moves, isCreator])
   }
   const kinds = new Map(world.people.map((person) => [person.id, kindOf(person)]))
   return (person) => kinds.get(person) ?? person

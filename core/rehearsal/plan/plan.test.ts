@@ -72,6 +72,37 @@ describe('a plan', () => {
     const states = { sorted: { content: 'closed' } }
     expect(planned(ways, 'issued', { states })).toEqual({ acts: [filledIn, fired('send'), fired('pass')] })
   })
+  it('fills in at once what several states ask for', () => {
+    const ways = [
+      transition('send', 'draft', 'check', { guard: 'kind == "grip"' }),
+      transition('pass', 'check', 'issued', heavy),
+    ]
+    const record = { kind: 'grip', mass: 5.1 }
+    expect(planned(ways, 'issued')).toEqual({
+      acts: [{ ...filledIn, record }, fired('send'), fired('pass')],
+    })
+  })
+  it('fills in early what is asked beside something that is written on the way', () => {
+    const effects = [{ kind: 'write' as const, attribute: 'title', value: 'Checked' }]
+    const ways = (title: string) => [
+      transition('send', 'draft', 'check', { effects }),
+      transition('pass', 'check', 'issued', { guard: `mass > 5 && title == "${title}"` }),
+    ]
+    const states = { check: { content: 'closed' } }
+    expect(planned(ways('Checked'), 'issued', { states })).toEqual({
+      acts: [filledIn, fired('send'), fired('pass')],
+    })
+    expect(rules(planned(ways('Drawn'), 'issued', { states }))).toEqual(['guard'])
+  })
+  it('fills in early what would move a document on by itself before somebody can', () => {
+    const ways = [
+      transition('send', 'draft', 'check'),
+      transition('sort', 'check', 'sorted', { trigger: 'unattended', firedBy: undefined, ...heavy }),
+      transition('pass', 'check', 'issued'),
+    ]
+    const answer = planned(ways, 'issued', { record: { mass: 9 } })
+    expect(answer).toMatchObject({ acts: [{ act: 'edit' }, fired('send'), fired('pass')] })
+  })
   it('fills in early what whoever could edit later would then be kept from passing on', () => {
     const ways = [
       transition('send', 'draft', 'check'),
@@ -132,6 +163,16 @@ describe('a plan', () => {
     expect(rules(planned([issue({ guard: 'mass > 5 && mass < 3' })], 'issued'))).toEqual(['guard'])
     expect(rules(planned([issue({ guard: 'first == "x"' })], 'issued'))).toEqual(['guard'])
     expect(rules(planned([issue()], 'sorted'))).toEqual(['state'])
+  })
+  it('is given up, and not said to be impossible, where what is asked is made of what was written before', () => {
+    const ways = (value: string) => [
+      transition('send', 'draft', 'check', { effects: [{ kind: 'write', attribute: 'title', value }] }),
+      transition('pass', 'check', 'issued', { guard: 'title == "grip"' }),
+    ]
+    const states = { check: { content: 'closed' } }
+    const given = (value: string) => JSON.stringify(planned(ways(value), 'issued', { states }))
+    expect(given('{{ kind }}')).toContain('the search was given up')
+    expect(given('{{ today }}')).not.toContain('the search was given up')
   })
   it('is given up, and not said to be impossible, where there are more ways than are looked at', () => {
     const ways = (guard: (index: number) => string) =>

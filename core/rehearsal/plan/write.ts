@@ -1,11 +1,10 @@
 import { attributeType, type DocumentRecord, type Value } from '../../attribute'
-import { type Condition, ConditionError, evaluate, namesOf, parseCondition, solve } from '../../condition'
-import { type Configuration, type Lifecycle, stateUseOf, type Transition } from '../../configuration'
-import { checksByScript, writtenAttribute } from '../../effect'
-import type { Script } from '../../script'
-import { conditionRecord, type DocumentSnapshot } from '../../engine'
+import { type Condition, evaluate, namesOf, parseCondition, solve } from '../../condition'
+import { type Configuration, stateUseOf, type Transition } from '../../configuration'
+import { asAttributes, conditionRecord, type DocumentSnapshot, valueOfName } from '../../engine'
+import { type Asked, askedOn, isWritable } from './asked'
 import { keyOf, led, type Node, type Plan, type PlannedAct, type Steps } from './node'
-import { rivalsOf, waysFrom } from './ways'
+import { waysFrom } from './ways'
 
 /**
  * Edits of the record that let guards hold which do not hold now: those of the ways ahead, up to where the record can
@@ -15,15 +14,16 @@ export const writing: Steps = (at, plan) => {
   const { document } = at
   if (stateUseOf(plan.lifecycle, document.state).content !== 'open') return []
   const wanted = recordsFor(document, plan)
-  const checksIn = plan.lifecycle.transitions.some(
-    ({ trigger, from, notBy }) =>
-      (trigger === 'unattended' && from.includes(document.state)) || notBy?.includes('lastEditor'),
+  const { transitions } = plan.lifecycle
+  const leaves = transitions.some(
+    ({ trigger, from }) => trigger === 'unattended' && from.includes(document.state),
   )
+  const editorMatters = transitions.some(({ notBy }) => notBy?.includes('lastEditor'))
+  // What is edited is as good as checked in, but for a document that then moves by itself.
+  const checkedIn = [...(leaves || editorMatters ? [{}] : []), ...(leaves ? wanted : [])]
   const acts = (person: string): PlannedAct[][] => [
     ...wanted.map((record): PlannedAct[] => [{ person, act: 'edit', record }]),
-    ...(checksIn
-      ? [{}, ...wanted].map((record): PlannedAct[] => [{ person, act: 'check-out' }, checkIn(person, record)])
-      : []),
+    ...checkedIn.map((record): PlannedAct[] => [{ person, act: 'check-out' }, checkIn(person, record)]),
   ]
   const found = new Map<string, Node>()
   const kinds = new Set<string>()
@@ -61,10 +61,10 @@ function recordsFor(document: DocumentSnapshot, plan: Plan): DocumentRecord[] {
 /** Values by which the guards of a way hold; undefined where they do, and where there are none. */
 function valuesFor(plan: Plan, document: DocumentSnapshot, way: Transition[]): DocumentRecord | undefined {
   const { world, lifecycle } = plan
-  const conditions = conditionsOf(world.configuration, lifecycle, document, way)
+  const asked = askedOn(plan, document.state, way)
   const known = conditionRecord(world.configuration, document)
-  if (!conditions || conditions.every((condition) => evaluate(condition, known))) return undefined
-  const witness = witnessOf(plan, conditions)
+  if (!asked || asked.conditions.every((condition) => holds(condition, known))) return undefined
+  const witness = witnessOf(plan, asked, known)
   if (!witness) return undefined
   const writable = world.configuration.attributes.filter((one) => isWritable(lifecycle, one))
   return Object.fromEntries(
@@ -75,74 +75,33 @@ function valuesFor(plan: Plan, document: DocumentSnapshot, way: Transition[]): D
   )
 }
 
-/** A record by which conditions hold together, found by the solver once; null where there is none. */
-function witnessOf({ world, witnesses }: Plan, conditions: Condition[]): DocumentRecord | null {
-  const key = JSON.stringify(conditions)
+/** Whether a condition holds already, about what is known now and of later places. */
+function holds(condition: Condition, known: DocumentRecord): boolean {
+  const later = [...namesOf(condition)].filter((name) => name.includes('@'))
+  const values = later.map((name) => [name, valueOfName(name)] as const)
+  return (
+    values.every(([, value]) => value !== undefined) &&
+    evaluate(condition, { ...known, ...(Object.fromEntries(values) as DocumentRecord) })
+  )
+}
+
+/** A record by which all that is asked holds together, found by the solver once; null where there is none. */
+function witnessOf(
+  { followed, witnesses }: Plan,
+  asked: Asked,
+  known: DocumentRecord,
+): DocumentRecord | null {
+  const fixed = asked.fixed.map((name) => equal(followed.configuration, name, known[name] ?? null))
+  const key = JSON.stringify([asked.way, fixed])
   let witness = witnesses.get(key)
   if (witness === undefined) {
-    const solved = solve('overlap', conditions, world.configuration.attributes)
+    const given = fixed.map((text) => parseCondition(text, followed.attributes))
+    const conditions = [...asked.conditions, ...given]
+    const { attributes, more } = asAttributes(followed, conditions)
+    const solved = solve('overlap', [...conditions, ...more], attributes, followed.scheme)
     witnesses.set(key, (witness = (solved.answer === 'yes' && solved.witness) || null))
   }
   return witness
-}
-
-const isWritable = (
-  { revisionAttribute }: Lifecycle,
-  { id, systemOnly }: { id: string; systemOnly?: boolean },
-): boolean => !systemOnly && id !== revisionAttribute
-
-/** The guards of a way, those beside it that must not hold, and what nobody can change; none where one is broken. */
-function conditionsOf(
-  configuration: Configuration,
-  lifecycle: Lifecycle,
-  document: DocumentSnapshot,
-  way: Transition[],
-): Condition[] | undefined {
-  const known = conditionRecord(configuration, document)
-  const read = (text: string) => parseCondition(text, configuration.attributes)
-  try {
-    const conditions = askedOnTheWay(lifecycle, way, Object.keys(known), read, configuration.scripts ?? [])
-    if (conditions.length === 0) return undefined
-    const fixed = [...new Set(conditions.flatMap((condition) => [...namesOf(condition)]))]
-      .filter((name) => {
-        const attribute = configuration.attributes.find(({ id }) => id === name)
-        return !attribute || !isWritable(lifecycle, attribute)
-      })
-      .map((name) => read(equal(configuration, name, known[name] ?? null)))
-    return [...conditions, ...fixed]
-  } catch (error) {
-    if (error instanceof ConditionError) return undefined
-    throw error
-  }
-}
-
-/**
- * What has to hold along a way, as far as it can be said before: what transitions write on the way is another by then,
- * and the search finds out what it is.
- */
-function askedOnTheWay(
-  lifecycle: Lifecycle,
-  way: Transition[],
-  names: string[],
-  read: (text: string) => Condition,
-  scripts: Script[],
-): Condition[] {
-  const changed = new Set<string>()
-  return way.flatMap((transition) => {
-    const asked = [
-      ...(transition.guard?.trim() ? [transition.guard] : []),
-      ...rivalsOf(lifecycle, transition).map(({ guard }) => `!(${guard?.trim() || 'true'})`),
-    ].map(read)
-    const sure = asked.filter((condition) => [...namesOf(condition)].every((name) => !changed.has(name)))
-    changed.add('state_id')
-    for (const effect of transition.effects) {
-      changed.add(writtenAttribute(effect) ?? '')
-      if (checksByScript(effect, scripts)) for (const name of names) changed.add(name)
-    }
-    if (transition.revision !== 'keep')
-      for (const name of names) if (name.startsWith('revision_')) changed.add(name)
-    return sure
-  })
 }
 
 /** That a name has a value, as a condition. */

@@ -1,10 +1,34 @@
 import { type Attribute, attributeType, type Value, valueFor } from '../attribute'
 import { type Condition, facts, namesOf, type Operand } from '../condition'
-import { namedState, stateUseOf, type Transition } from '../configuration'
+import {
+  type Configuration,
+  type Lifecycle,
+  namedState,
+  schemeIn,
+  stateUseOf,
+  type Transition,
+} from '../configuration'
 import { checksByScript, type Effect, writtenAttribute } from '../effect'
-import { isAdopting, readStep } from '../revision'
+import { checkScheme, isAdopting, readStep, type RevisionScheme } from '../revision'
 import { namesIn, render, templateProblem } from '../template'
-import type { Scope } from './scope'
+
+/** What a chain of transitions is followed in. */
+export interface Followed {
+  configuration: Configuration
+  lifecycle: Lifecycle
+  attributes: Attribute[]
+  /** Its revision scheme, where there is one and it is sound. */
+  scheme: RevisionScheme | undefined
+}
+
+/** A lifecycle as chains in it are followed. */
+export function followedIn(configuration: Configuration, lifecycle: Lifecycle): Followed {
+  const scheme = schemeIn(configuration, lifecycle)
+  return {
+    ...{ configuration, lifecycle, attributes: configuration.attributes },
+    scheme: scheme && checkScheme(scheme).length === 0 ? scheme : undefined,
+  }
+}
 
 /** What is known of an attribute that was written on the way: its value, or only which firing wrote it. */
 type Written = { value: Value } | { since: number }
@@ -17,7 +41,7 @@ export interface Knowledge {
 export const nothingKnown: Knowledge = { written: new Map(), label: undefined }
 
 /** Where a document stands and what is known of it, as a text to compare. What is unknown is as unknown each time. */
-export function keyOf(state: string, { written, label }: Knowledge): string {
+export function knowledgeKey(state: string, { written, label }: Knowledge): string {
   const entries = [...written]
     .map(([name, is]): [string, Value | undefined] => [name, 'value' in is ? is.value : undefined])
     .sort(([one], [other]) => (one < other ? -1 : 1))
@@ -30,15 +54,15 @@ export function keyOf(state: string, { written, label }: Knowledge): string {
 
 /** What is known after a transition has fired; undefined where it can never be carried out. */
 export function afterFiring(
-  scope: Scope,
+  followed: Followed,
   transition: Transition,
   from: string,
   before: Knowledge,
   firing: number,
 ): Knowledge | undefined {
-  const { configuration, lifecycle, attributes } = scope
+  const { configuration, lifecycle, attributes } = followed
   if (isAdopting(transition.revision) && !stateUseOf(lifecycle, from).adoption) return undefined
-  const label = labelAfter(scope, transition, before.label, firing)
+  const label = labelAfter(followed, transition, before.label, firing)
   const written = new Map(before.written)
   // The label is written into the record with every firing: it is the same there as long as the label is.
   if (lifecycle.revisionAttribute) written.set(lifecycle.revisionAttribute, { since: label?.since ?? -1 })
@@ -85,7 +109,7 @@ function writtenValue(
 
 /** What is known of the label after a transition: it may stay as it is, change within its series, or be any. */
 function labelAfter(
-  { scheme }: Scope,
+  { scheme }: Followed,
   { revision }: Transition,
   before: Knowledge['label'],
   firing: number,
@@ -107,9 +131,15 @@ export function namedAt(name: string, { written, label }: Knowledge, place: numb
   return 'value' in is ? `${name}@=${JSON.stringify(is.value)}` : `${name}@${is.since}`
 }
 
+/** The value that a name stands for at a place of a chain, where it is known there; undefined where it is not. */
+export function valueOfName(name: string): Value | undefined {
+  const at = name.indexOf('@=')
+  return at < 0 ? undefined : (JSON.parse(name.slice(at + 2)) as Value)
+}
+
 /** The attributes that conditions along a chain speak of, and what is known of them besides. */
 export function asAttributes(
-  { attributes, scheme }: Scope,
+  { attributes, scheme }: Followed,
   conditions: Condition[],
 ): { attributes: Attribute[]; more: Condition[] } {
   const names = new Set(conditions.flatMap((condition) => [...namesOf(condition)]))
@@ -119,8 +149,8 @@ export function asAttributes(
     const [base, place] = id.split('@') as [string, string | undefined]
     const own = attributes.find((attribute) => attribute.id === base)
     if (own || place !== undefined) made.push({ ...(own ?? { name: base, type: 'text' }), id })
-    if (own && place?.startsWith('='))
-      more.push(equals(own, id, JSON.parse(id.slice(base.length + 2)) as Value))
+    const value = valueOfName(id)
+    if (own && value !== undefined) more.push(equals(own, id, value))
   }
   const labels = [...names]
     .filter((name) => /^revision_.*@\d+s$/.test(name))
