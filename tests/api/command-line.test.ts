@@ -27,6 +27,7 @@ const ilmenite = (args: string[], input = '') => {
   }
 }
 const scheme = put('scheme.json', workshop)
+const config = put('configuration.json', configuration)
 
 describe('ilmenite revision', () => {
   it('walks', () => {
@@ -123,7 +124,7 @@ describe('ilmenite condition, check and intake', () => {
       ],
     }))
   it('checks a configuration', () => {
-    expect(ilmenite(['check', put('configuration.json', configuration)])).toMatchObject({
+    expect(ilmenite(['check', config])).toMatchObject({
       status: 0,
       answers: expect.not.arrayContaining([expect.objectContaining({ severity: 'error' })]),
     })
@@ -153,17 +154,7 @@ describe('ilmenite condition, check and intake', () => {
     })
     const profile = put('profile.json', { folder: '/Grips', otherwise: 'issued' })
     expect(
-      ilmenite([
-        'intake',
-        'plan',
-        archive,
-        '--config',
-        join(folder, 'configuration.json'),
-        '--profile',
-        profile,
-        '--manifest',
-        manifest,
-      ]),
+      ilmenite(['intake', 'plan', archive, '--config', config, '--profile', profile, '--manifest', manifest]),
     ).toMatchObject({
       status: 1,
       answers: [
