@@ -44,6 +44,8 @@ export interface Plan {
   askedNames: Set<string>
   /** The states in which a record can be edited again, so that nothing need be written for what comes after. */
   editable: Set<string>
+  /** The transitions that something is asked of a record for. */
+  asking: Set<Transition>
   /** Ways ahead that end with something asked, by where they begin. */
   ways: Map<string, Transition[][]>
   /** What is asked on a way, by where it begins and its transitions; null where it cannot be gone. */

@@ -4,6 +4,7 @@ import { type Configuration, type Lifecycle, lifecycleOf, triggerKind } from '..
 import { type DocumentSnapshot, followedIn } from '../../engine'
 import { type Actor, activePeople, type World } from '../world'
 import { namedThere, type Plan } from './node'
+import { askingIn } from './ways'
 
 /** What the steps of a plan rest on. */
 export function planFor(world: World, document: DocumentSnapshot, to: string): Plan {
@@ -30,6 +31,7 @@ export function planFor(world: World, document: DocumentSnapshot, to: string): P
     onTheWay: leadingTo(lifecycle, to),
     askedNames: askedNames(world.configuration, lifecycle),
     editable: editableStates(world, lifecycle, document, ownerMatters),
+    asking: askingIn(lifecycle),
     ways: new Map(),
     asked: new Map(),
     witnesses: new Map(),
@@ -70,7 +72,7 @@ function editorKinds(
     const own = rules.filter((rule) => isNamed(triggerKind(rule.trigger).named(rule)))
     if (own.length === 0) return ''
     const seats = own.map((rule) => (rule.seats ?? []).map(({ members }) => isNamed(members)))
-    const isCreator = person.id === document.creator
+    const isCreator = person.id === document.creator && own.some(({ notBy }) => notBy?.includes('creator'))
     const moves = states.map((use) =>
       (['see', 'move'] as const).every((right) => allows(person, chain, use, right)),
     )

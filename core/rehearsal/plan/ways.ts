@@ -18,6 +18,7 @@ export function waysFrom(plan: Plan, start: string): Transition[][] {
 }
 
 function lookForWays(plan: Plan, start: string): Transition[][] {
+  if (plan.asking.size === 0) return []
   const near = waysUpTo(plan, start, plan.editable)
   if (near.isCutOff) plan.left.ways = true
   return plan.editable.size ? [...near.ways, ...waysUpTo(plan, start, new Set()).ways] : near.ways
@@ -25,14 +26,14 @@ function lookForWays(plan: Plan, start: string): Transition[][] {
 
 /** Ways ahead, each up to the first of some states. Of ways to one state that ask for the same there is one. */
 function waysUpTo(plan: Plan, start: string, ends: Set<string>): { ways: Transition[][]; isCutOff: boolean } {
-  const { lifecycle, onTheWay } = plan
+  const { lifecycle, onTheWay, asking } = plan
   const ways: Transition[][] = []
   const looked = new Set<string>()
   const open: Transition[][] = [[]]
   let isCutOff = false
   for (let way = open.shift(); way && ways.length < mostWays; way = open.shift()) {
     const last = way.at(-1)
-    if (last && asks(lifecycle, last)) ways.push(way)
+    if (last && asking.has(last)) ways.push(way)
     if (last && ends.has(last.to)) continue
     const passed = way.map(({ to }) => to)
     for (const transition of lifecycle.transitions) {
@@ -77,16 +78,20 @@ export function askedBesides(
   return [`!(${alone.join(' || ')})`]
 }
 
-/** Whether anything is asked of a record where a transition is taken. */
-const asks = (lifecycle: Lifecycle, transition: Transition): boolean =>
-  Boolean(transition.guard?.trim()) || unattendedFrom(lifecycle, transition.from, transition).length > 0
+/** The transitions that something is asked of a record for, where they are taken. */
+export const askingIn = (lifecycle: Lifecycle): Set<Transition> =>
+  new Set(
+    lifecycle.transitions.filter(
+      (one) => Boolean(one.guard?.trim()) || unattendedFrom(lifecycle, one.from, one).length > 0,
+    ),
+  )
 
 /** Whether a transition asks for anything, or changes what another one asks for. */
-function matters({ lifecycle, askedNames, world }: Plan, transition: Transition): boolean {
+function matters({ asking, askedNames, world }: Plan, transition: Transition): boolean {
   const { effects, revision } = transition
   const scripts = world.configuration.scripts ?? []
   return (
-    asks(lifecycle, transition) ||
+    asking.has(transition) ||
     (revision !== 'keep' && [...askedNames].some((name) => name.startsWith('revision_'))) ||
     effects.some(
       (effect) => askedNames.has(writtenAttribute(effect) ?? '') || checksByScript(effect, scripts),
