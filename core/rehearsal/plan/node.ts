@@ -46,6 +46,8 @@ export interface Plan {
   editable: Set<string>
   /** The transitions that something is asked of a record for. */
   asking: Set<Transition>
+  /** The states that are open for edits, if a document does not leave them by itself first. */
+  unsettled: Set<string>
   /** Ways ahead that end with something asked, by where they begin. */
   ways: Map<string, Transition[][]>
   /** What is asked on a way, by where it begins and its transitions; null where it cannot be gone. */

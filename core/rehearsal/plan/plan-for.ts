@@ -4,7 +4,7 @@ import { type Configuration, type Lifecycle, lifecycleOf, triggerKind } from '..
 import { type DocumentSnapshot, followedIn } from '../../engine'
 import { type Actor, activePeople, type World } from '../world'
 import { namedThere, type Plan } from './node'
-import { askingIn } from './ways'
+import { askingIn, unsettledIn } from './ways'
 
 /** What the steps of a plan rest on. */
 export function planFor(world: World, document: DocumentSnapshot, to: string): Plan {
@@ -32,6 +32,7 @@ export function planFor(world: World, document: DocumentSnapshot, to: string): P
     askedNames: askedNames(world.configuration, lifecycle),
     editable: editableStates(world, lifecycle, document, ownerMatters),
     asking: askingIn(lifecycle),
+    unsettled: unsettledIn(lifecycle),
     ways: new Map(),
     asked: new Map(),
     witnesses: new Map(),

@@ -103,6 +103,15 @@ describe('a plan', () => {
     const answer = planned(ways, 'issued', { record: { mass: 9 } })
     expect(answer).toMatchObject({ acts: [{ act: 'edit' }, fired('send'), fired('pass')] })
   })
+  it('keeps a document where it can be edited, though what it needs then would have moved it on', () => {
+    const ways = [
+      transition('send', 'draft', 'check'),
+      transition('sort', 'check', 'sorted', { trigger: 'unattended', firedBy: undefined, ...heavy }),
+      transition('pass', 'check', 'issued', heavy),
+    ]
+    const answer = planned(ways, 'issued', { record: { mass: 9 } })
+    expect(answer).toMatchObject({ acts: [{ act: 'edit' }, fired('send'), { act: 'edit' }, fired('pass')] })
+  })
   it('fills in early what whoever could edit later would then be kept from passing on', () => {
     const ways = [
       transition('send', 'draft', 'check'),

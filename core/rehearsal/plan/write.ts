@@ -1,6 +1,6 @@
 import { attributeType, type DocumentRecord, type Value } from '../../attribute'
 import { type Condition, evaluate, namesOf, parseCondition, solve } from '../../condition'
-import { type Configuration, stateUseOf, type Transition } from '../../configuration'
+import { type Configuration, stateUseOf } from '../../configuration'
 import { asAttributes, conditionRecord, type DocumentSnapshot, valueOfName } from '../../engine'
 import { type Asked, askedOn, isWritable } from './asked'
 import { keyOf, led, type Node, type Plan, type PlannedAct, type Steps } from './node'
@@ -51,17 +51,17 @@ const checkIn = (person: string, record: DocumentRecord): PlannedAct => ({
 /** What could be written so that the guards of ways ahead hold: of each the values that are others than now. */
 function recordsFor(document: DocumentSnapshot, plan: Plan): DocumentRecord[] {
   const found = new Map<string, DocumentRecord>()
-  for (const way of waysFrom(plan, document.state)) {
-    const values = valuesFor(plan, document, way)
-    if (values && Object.keys(values).length) found.set(JSON.stringify(values), values)
-  }
+  for (const way of waysFrom(plan, document.state))
+    for (const stays of plan.unsettled.has(way.at(-1)!.to) ? [false, true] : [false]) {
+      const values = valuesFor(plan, document, askedOn(plan, document.state, way, stays))
+      if (values && Object.keys(values).length) found.set(JSON.stringify(values), values)
+    }
   return [...found.values()]
 }
 
-/** Values by which the guards of a way hold; undefined where they do, and where there are none. */
-function valuesFor(plan: Plan, document: DocumentSnapshot, way: Transition[]): DocumentRecord | undefined {
+/** Values by which what is asked on a way holds; undefined where it does, and where there are none. */
+function valuesFor(plan: Plan, document: DocumentSnapshot, asked: Asked | null): DocumentRecord | undefined {
   const { world, lifecycle } = plan
-  const asked = askedOn(plan, document.state, way)
   const known = conditionRecord(world.configuration, document)
   if (!asked || asked.conditions.every((condition) => holds(condition, known))) return undefined
   const witness = witnessOf(plan, asked, known)
