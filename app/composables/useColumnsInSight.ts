@@ -31,7 +31,10 @@ export function provideColumnsInSight(count: () => number, column: () => number)
     if (range.value.from !== from || range.value.to !== to) range.value = { from, to }
   }
   watch([count, column, isCalm], look, { immediate: true })
-  useEventListener(() => document.querySelector('main'), 'scroll', look, { passive: true })
+  // A page that is opened by its address has no scroller before it is mounted.
+  const scroller = shallowRef<HTMLElement | null>(null)
+  onMounted(() => (scroller.value = document.querySelector('main')))
+  useEventListener(scroller, 'scroll', look, { passive: true })
   useEventListener('resize', look)
   useEventListener('beforeprint', () => ((isPrinting.value = true), look()))
   useEventListener('afterprint', () => ((isPrinting.value = false), look()))

@@ -10,7 +10,7 @@ export interface CheckAnswer {
   findings: Finding[]
 }
 
-/** The question comes as text: to write it costs a page a third of what it costs to copy it. */
+/** The question comes as text: to write it costs a page less than half of what it costs to copy it. */
 self.onmessage = ({ data }: MessageEvent<string>) => {
   const { configuration, directory } = JSON.parse(data) as CheckQuestion
   const answer: CheckAnswer = { findings: check(configuration, directory) }

@@ -2,7 +2,7 @@ import type { ElkNode } from 'elkjs/lib/elk-api'
 import type { Lifecycle } from '../../core/configuration'
 import { mapGraph } from '../../core/formats'
 
-/** A graph like that of a large lifecycle, and small enough to be laid out in a tenth of the time. */
+/** A graph like that of a large lifecycle, and small enough to be laid out several times in a second or two. */
 export function practice(): ElkNode {
   const states = Array.from({ length: 20 }, (_, index) => ({ state: `${index}` }))
   const transitions = Array.from({ length: 70 }, (_, index) => ({
