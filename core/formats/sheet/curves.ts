@@ -78,6 +78,17 @@ export function spline(
   )
 }
 
+/** The span of knots that a parameter lies in, found by halving. */
+function spanOf(degree: number, knots: readonly number[], points: number, at: number): number {
+  let [low, high] = [degree, points - 1]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (knots[middle + 1]! <= at) low = middle + 1
+    else high = middle
+  }
+  return low
+}
+
 function onSpline(
   degree: number,
   knots: readonly number[],
@@ -85,8 +96,7 @@ function onSpline(
   weights: readonly number[],
   at: number,
 ): Point {
-  let span = degree
-  while (span < points.length - 1 && knots[span + 1]! <= at) span++
+  const span = spanOf(degree, knots, points.length, at)
   const near = Array.from({ length: degree + 1 }, (_, index) => {
     const place = span - degree + index
     const weight = weights[place] ?? 1

@@ -4,13 +4,20 @@ import type { DrawingEntity } from './entities'
 /** Reads the groups of a hatch one after the other: their order says what they are. */
 class Groups {
   private at = 0
+  /** Codes that do not come any more: each is looked for to the end once. */
+  private readonly gone = new Set<number>()
+
   constructor(private readonly groups: DrawingEntity['groups']) {}
 
   /** Goes on to the next group of a code, and answers its number; undefined where there is none. */
   next(code: number): number | undefined {
+    if (this.gone.has(code)) return undefined
     let found = this.at
     while (found < this.groups.length && this.groups[found]![0] !== code) found++
-    if (found >= this.groups.length) return undefined
+    if (found >= this.groups.length) {
+      this.gone.add(code)
+      return undefined
+    }
     this.at = found + 1
     return Number.parseFloat(this.groups[found]![1]) || 0
   }

@@ -1,3 +1,4 @@
+import { Budget } from '../budget'
 import { escaped } from '../xml'
 import { arc, type Curve } from './curves'
 import type { Pieces, Sheet } from './drawn'
@@ -12,8 +13,10 @@ import { ink, type Style, Styles } from './style'
 const paperWidth = 420
 /** How deep blocks stand in one another; those that contain themselves are drawn to there. */
 const deepest = 16
-/** The most shapes of a sheet: blocks in blocks multiply. */
-const mostShapes = 400_000
+/** The most steps of a sheet, its windows included: each entity, insert and point that is drawn is one. */
+const mostSteps = 3_000_000
+/** So many groups of an entity are gone through in one step. */
+const groupsInStep = 16
 export const plain: Style = { colour: ink, weight: 0.25, dashes: [] }
 
 /** Draws entities, and knows what was drawn. */
@@ -21,19 +24,23 @@ export class Pen {
   private readonly parts: string[] = []
   private readonly windows: ((millimetre: number) => string)[] = []
   private readonly lines = new Map<string, { style: Style; dashes: string; paths: string[] }>()
-  private readonly patterns = new Map<string, string>()
+  private readonly patterns = new Map<string, { id: string; markup: string }>()
   private readonly left = new Map<string, number>()
   private readonly styles: Styles
   private box = { left: Infinity, top: -Infinity, right: -Infinity, bottom: Infinity }
-  private shapes = 0
+  private model: DrawingEntity[] | undefined
 
-  constructor(private readonly drawing: Drawing) {
+  constructor(
+    private readonly drawing: Drawing,
+    private readonly budget = new Budget(mostSteps),
+  ) {
     this.styles = new Styles(drawing)
   }
 
   draw(entities: readonly DrawingEntity[], matrix: Matrix, block: Style, depth: number): void {
     for (let index = 0; index < entities.length; index++) {
       const entity = entities[index]!
+      if (!this.budget.spend(1 + entity.groups.length / groupsInStep)) return
       const { type } = entity
       if (type === 'VERTEX' || type === 'SEQEND' || this.styles.isHidden(entity)) continue
       const isBehind = numberAt(entity, 230, 1) < 0 && fromBehind.includes(type)
@@ -65,7 +72,7 @@ export class Pen {
       for (let column = 0; column < Math.min(columns, 100); column++) {
         const step = times(turn, moved(column * numberAt(entity, 44), row * numberAt(entity, 45)))
         this.draw(block.entities, times(matrix, times(moved(step[4], step[5]), base)), style, depth + 1)
-        if (this.shapes > mostShapes) return
+        if (!this.budget.spend()) return
       }
   }
 
@@ -77,9 +84,10 @@ export class Pen {
     const scale = height / seen
     const centre = { x: numberAt(window, 10), y: numberAt(window, 20) }
     const target = moved(-numberAt(window, 12), -numberAt(window, 22))
-    const inner = new Pen(this.drawing)
-    const model = this.drawing.entities.filter((entity) => numberAt(entity, 67) !== 1)
-    inner.draw(model, times(times(moved(centre.x, centre.y), scaled(scale, scale)), target), plain, 0)
+    if (!this.budget.spend()) return
+    const inner = new Pen(this.drawing, this.budget)
+    this.model ??= this.drawing.entities.filter((entity) => numberAt(entity, 67) !== 1)
+    inner.draw(this.model, times(times(moved(centre.x, centre.y), scaled(scale, scale)), target), plain, 0)
     const clip = `window-${this.windows.length}`
     const [left, top] = [centre.x - width / 2, centre.y + height / 2]
     const frame = `<rect x="${round(left)}" y="${round(-top)}" width="${round(width)}" height="${round(height)}"/>`
@@ -93,7 +101,7 @@ export class Pen {
 
   private put(shapes: readonly Shape[], matrix: Matrix, style: Style): void {
     for (const shape of shapes) {
-      if (++this.shapes > mostShapes) return
+      if (!this.budget.spend(stepsOf(shape))) return
       if (shape.kind === 'line') this.stroke(this.path(shape.points, matrix), matrix, style)
       else if (shape.kind === 'curve') this.stroke(this.curve(shape, matrix), matrix, style)
       else if (shape.kind === 'area') this.area(shape, matrix, style)
@@ -159,10 +167,13 @@ export class Pen {
   ): string {
     const far = Math.max(distance * growth(matrix), 1e-6)
     const key = `${round(far)} ${round(angle)} ${colour}`
-    const id = `hatch-${[...this.patterns.keys()].indexOf(key) + 1 || this.patterns.size + 1}`
+    const known = this.patterns.get(key)
+    if (known) return `url(#${known.id})`
+    const id = `hatch-${this.patterns.size + 1}`
     const size = `width="${round(far)}" height="${round(far)}" patternTransform="rotate(${round(-angle)})"`
     const stroke = `<path d="M0 0H${round(far)}" stroke="${colour}" stroke-width="${round(far / 12)}"/>`
-    this.patterns.set(key, `<pattern id="${id}" patternUnits="userSpaceOnUse" ${size}>${stroke}</pattern>`)
+    const markup = `<pattern id="${id}" patternUnits="userSpaceOnUse" ${size}>${stroke}</pattern>`
+    this.patterns.set(key, { id, markup })
     return `url(#${id})`
   }
 
@@ -208,7 +219,8 @@ export class Pen {
       const stroke = `stroke="${colour}" stroke-width="${round(weight * millimetre)}"${dashed}`
       return `<path d="${paths.join('')}" fill="none" ${stroke}/>`
     })
-    const patterns = this.patterns.size ? [`<defs>${[...this.patterns.values()].join('')}</defs>`] : []
+    const markup = Array.from(this.patterns.values(), (pattern) => pattern.markup)
+    const patterns = markup.length ? [`<defs>${markup.join('')}</defs>`] : []
     return [...patterns, ...lines, ...this.windows.map((window) => window(millimetre)), ...this.parts].join(
       '\n',
     )
@@ -227,10 +239,17 @@ export class Pen {
     const margin = Math.max(width, height) / 100
     const view = [left - margin, -top - margin, width + 2 * margin, height + 2 * margin].map(round).join(' ')
     const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${view}" font-family="sans-serif" stroke-linecap="round" stroke-linejoin="round">\n${this.content(Math.max(width, height) / paper)}\n</svg>\n`
-    return { svg, width, height, left: this.left, isCut: this.drawing.isCut || this.shapes > mostShapes }
+    return { svg, width, height, left: this.left, isCut: this.drawing.isCut || this.budget.isSpent }
   }
 }
 
 /** Where a field is that nothing stands in: as long as a short word, and not to be seen. */
 const emptyField = (size: number): string =>
   `width="${round(size * 6)}" height="${round(size)}" fill="none" stroke="none"`
+
+/** How many steps it takes to draw a shape: one for each point or line of words. */
+function stepsOf(shape: Shape): number {
+  if (shape.kind === 'line') return shape.points.length
+  if (shape.kind === 'area') return shape.rings.reduce((sum, { length }) => sum + length, 0)
+  return shape.kind === 'words' ? shape.lines.length : 12
+}

@@ -57,11 +57,47 @@ describe('an SVG drawing', () => {
     draw(slow)
     expect(performance.now() - started).toBeLessThan(5000)
   })
-  it('keeps what refers to itself, and pictures that it holds', () => {
+  it.each([
+    ['an address in capitals', '<image HREF="/api/audit/verify"/><use XLINK:HREF="/api/audit/verify"/>'],
+    ['an element in capitals', '<IMAGE href="/api/audit/verify"/>'],
+    ['a picture of a page in a description', '<desc><image src="/api/audit/verify"/></desc>'],
+    ['a picture of a page in a title', '<title><image href="/api/audit/verify"/></title>'],
+    ['a function that loads', '<rect fill="image-set(\'/api/audit/verify\' 1x)"/>'],
+    ['a function that loads in a style', '<rect style="mask:image-set (\'/api/audit/verify\' 1x)"/>'],
+    ['a property that loads', '<rect style="cursor:url(#a);background:url(#a);-moz-x:1"/>'],
+    ['an element of a page', '<image xmlns="http://www.w3.org/1999/xhtml" src="/api/audit/verify"/>'],
+  ])('loses %s', (_, inner) => expect(draw(inner).svg).not.toMatch(/\/api\/|cursor|background|moz/i))
+  it('lets nothing pose as a place of the file, or as a part of the page', () => {
     const { svg } = draw(
-      '<defs><linearGradient id="a"/></defs><rect fill="url(#a)"/><use xlink:href="#a"/><image href="data:image/png;base64,iVBO"/>',
+      '<text id="REV" data-place="field:SIGNED" DATA-PLACE="field:SIGNED" class="el-button" role="button">C</text><rect id="app"/>',
     )
-    expect(svg).toMatch(/url\(#a\).*href="#a".*data:image\/png;base64,iVBO/)
+    expect(svg.match(/data-place="[^"]*"/gi)).toEqual(['data-place="field:REV"'])
+    expect(svg).not.toMatch(/id="app"|class=|role=/)
+  })
+  it.each([
+    ['uses of uses', (inner: string) => `<use href="#${inner}"/>`],
+    ['patterns of patterns', (inner: string) => `<rect fill="url(#${inner})"/>`],
+  ])('that unfolds by %s is refused', (_, one) => {
+    const level = (depth: number) => `<g id="l${depth}">${one(`l${depth - 1}`).repeat(10)}</g>`
+    const levels = Array.from({ length: 9 }, (_, depth) => level(depth + 1)).join('')
+    expect(() => draw(`<g id="l0"><rect/></g>${levels}<use href="#l9"/>`)).toThrow('unfolds')
+  })
+  it('that is used in a circle, or often, is drawn', () => {
+    const often = '<g id="a"><use href="#b"/></g><g id="b"><use href="#a"/><rect/></g>'
+    expect(draw(`${often}${'<use href="#b"/>'.repeat(500)}`).svg).toContain('<rect>')
+  })
+  it('keeps what refers to itself, and pictures that it holds', () => {
+    const head = Buffer.from('89504e470d0a1a0a0000000d4948445200000010000000100802000000', 'hex')
+    const { svg } = draw(
+      `<defs><linearGradient id="a"/></defs><rect fill="url('#a') red"/><use xlink:href="#a"/><image href="data:image/png;base64,${head.toString('base64')}"/>`,
+    )
+    expect(svg).toMatch(/fill="url\(#file-a\) red".*href="#file-a".*data:image\/png;base64,iVBO/)
+  })
+  it('shows no picture that would take a computer’s memory', () => {
+    const head = Buffer.from('89504e470d0a1a0a0000000d49484452000065900000659008020000', 'hex')
+    expect(draw(`<image href="data:image/png;base64,${head.toString('base64')}"/>`).svg).not.toContain(
+      'data:',
+    )
   })
   it.each(['figure.svg', 'outline.svg'])('by another program is drawn: %s', (name) =>
     expect(drawSvg(sourceOf(readFileSync(`tests/corpus/${name}`))).svg).toMatch(

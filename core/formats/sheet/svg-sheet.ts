@@ -1,51 +1,63 @@
 import { type Source, wholeOf } from '../source'
 import { pageOf } from '../svg/page'
-import { attributeOf, escaped, readXml, type XmlAttribute, type XmlElement } from '../xml'
+import { attributeOf, escaped, readXml, type XmlAttribute, type XmlElement, XmlFault } from '../xml'
+import { Budget } from '../budget'
+import { mostPixels } from '../picture'
+import { drawnAttribute, drawnElements, drawnStyle, idInPage, pixelsOf } from './svg-allowed'
+import { unfolds } from './svg-weight'
 
-/** What is drawn: shapes, texts and what they are painted with. Whatever runs, links or loads is left out. */
-const drawn = new Set(
-  (
-    'svg g path rect circle ellipse line polyline polygon text tspan textPath defs linearGradient ' +
-    'radialGradient stop clipPath mask pattern marker symbol use switch title desc image'
-  ).split(' '),
-)
 const spaceOfSvg = 'http://www.w3.org/2000/svg'
 
+/** What is known while a drawing is written anew. */
+interface Around {
+  styles: Styles
+  /** How many pixels its pictures may have together. */
+  pixels: Budget
+}
+
 /**
- * Draws an SVG drawing (W3C, SVG 1.1 and 2) anew with nothing in it but shapes: no scripts, no events, no links, no
- * address outside of itself. Its texts say which place of the file they are.
- * @throws XmlFault where it is damaged
+ * Draws an SVG drawing (W3C, SVG 1.1 and 2) anew from what is known to draw and nothing else: no scripts, no events, no
+ * links, no address outside of itself, no name that a page could take for its own. Its texts say which place of the
+ * file they are; nothing that the file itself says is taken for that.
+ * @throws XmlFault where it is damaged, or unfolds to very much more than stands in it
  */
 export function drawSvg(source: Source): { svg: string; width: number; height: number } {
   const { root, elements } = readXml(wholeOf(source))
+  if (unfolds(root, elements)) throw new XmlFault('it unfolds to more shapes than can be drawn')
   const { left, right, top, bottom } = pageOf(root)
   const size = { width: right - left, height: top - bottom }
   const view = attributeOf(root, 'viewBox')?.value
   const sound = view && /^[\d\s.,e+-]{1,200}$/i.test(view) ? view : `0 0 ${size.width} ${size.height}`
-  const styles = stylesIn(elements)
-  const inner = root.parts.map((part) => written(part, styles)).join('')
+  const around = { styles: stylesIn(elements), pixels: new Budget(mostPixels) }
+  const inner = root.parts.map((part) => written(part, around)).join('')
   const own = root.attributes
-    .filter(({ name }) => !['viewBox', 'width', 'height', 'style', 'class', 'id'].includes(name))
-    .map((one) => attribute(one, 'svg'))
+    .filter(({ name }) => !/^(?:viewBox|width|height|id)$/i.test(name))
+    .map((one) => attribute(one, 'svg', around))
   return {
     svg: `<svg xmlns="${spaceOfSvg}" viewBox="${escaped(sound)}"${own.join('')}>${inner}</svg>\n`,
     ...size,
   }
 }
 
-function written(part: string | XmlElement, styles: Styles): string {
+function written(part: string | XmlElement, around: Around): string {
   if (typeof part === 'string') return escaped(part)
   const { local, space, attributes, parts } = part
-  if ((space && space !== spaceOfSvg) || !drawn.has(local)) return ''
-  const own = attributes.map((one) => attribute(one, local)).join('')
+  if ((space && space !== spaceOfSvg) || !drawnElements.has(local)) return ''
+  const own = attributes.map((one) => attribute(one, local, around)).join('')
   const id = local === 'text' ? attributeOf(part, 'id')?.value : undefined
   const place = id ? ` data-place="${escaped(`field:${id}`)}"` : ''
-  const look = `${own}${place}${styled(part, styles)}`
-  return `<${local}${look}>${parts.map((one) => written(one, styles)).join('')}</${local}>`
+  const look = `${own}${place}${styled(part, around.styles)}`
+  // A page takes what stands in a title for text of its own kind: there words alone are written.
+  const isWords = local === 'title' || local === 'desc'
+  const inner = isWords ? parts.filter((one) => typeof one === 'string') : parts
+  return `<${local}${look}>${inner.map((one) => written(one, around)).join('')}</${local}>`
 }
 
-/** What the rules of a drawing's style sheets say of classes. */
+/** What the rules of a drawing’s style sheets say of classes. */
 type Styles = Map<string, string>
+
+/** The most characters that the rules of one class may have: a class may be named very often. */
+const mostOfClass = 2000
 
 /**
  * The rules for single classes, to be written where the classes stand: a style sheet itself would style the page that
@@ -58,10 +70,12 @@ function stylesIn(elements: readonly XmlElement[]): Styles {
     const text = parts.filter((part) => typeof part === 'string').join('')
     for (const rule of text.split('}')) {
       const [names = '', declarations = ''] = rule.split('{')
-      if (leadsOut(declarations)) continue
+      const drawn = drawnStyle(declarations)
+      if (!drawn) continue
       for (const selector of names.split(',')) {
         const name = /^\.([\w-]{1,80})$/.exec(selector.trim())?.[1]
-        if (name) styles.set(name, `${styles.get(name) ?? ''}${declarations.trim().replace(/;?$/, ';')}`)
+        const rules = name && `${styles.get(name) ?? ''}${drawn};`
+        if (rules && rules.length <= mostOfClass) styles.set(name, rules)
       }
     }
   }
@@ -69,32 +83,32 @@ function stylesIn(elements: readonly XmlElement[]): Styles {
 }
 
 function styled(element: XmlElement, styles: Styles): string {
-  const classes = attributeOf(element, 'class')?.value.split(/\s+/) ?? []
-  const rules = classes.map((name) => styles.get(name) ?? '').join('')
-  const own = attributeOf(element, 'style')?.value ?? ''
-  const style = `${rules}${leadsOut(own) ? '' : own}`
+  const classes = new Set(attributeOf(element, 'class')?.value.split(/\s+/))
+  const rules = [...classes].slice(0, mostClasses).map((name) => styles.get(name) ?? '')
+  const style = `${rules.join('')}${drawnStyle(attributeOf(element, 'style')?.value ?? '')}`
   return style ? ` style="${escaped(style)}"` : ''
 }
 
-/** An attribute that draws; nothing where it runs, or leads out of the drawing. */
-function attribute({ name, value }: XmlAttribute, of: string): string {
-  const local = name.replace(/^xlink:/, '')
-  if (
-    !/^[a-zA-Z][\w-]*$/.test(local) ||
-    /^on/i.test(local) ||
-    local === 'xmlns' ||
-    local === 'style' ||
-    local === 'class'
-  )
-    return ''
-  if (local === 'href') {
-    const isPicture = of === 'image' && /^data:image\/(?:png|jpe?g|gif|webp);base64,[\w+/=\s]*$/.test(value)
-    return value.startsWith('#') || isPicture ? ` href="${escaped(value)}"` : ''
+/** How many classes of one element count. */
+const mostClasses = 20
+
+/** An attribute that draws; nothing for every other one. */
+function attribute({ name, value }: XmlAttribute, of: string, { pixels }: Around): string {
+  if (name === 'id') {
+    const id = idInPage(value)
+    return id ? ` id="${escaped(id)}"` : ''
   }
-  return leadsOut(value) ? '' : ` ${local}="${escaped(value)}"`
+  if (name === 'href' || name === 'xlink:href') return reference(value, of, pixels)
+  const drawn = drawnAttribute(name, value)
+  return drawn ? ` ${drawn.name}="${escaped(drawn.value)}"` : ''
 }
 
-/** Whether a style or a value of an attribute loads something, or runs it. */
-const leadsOut = (text: string): boolean =>
-  [...text.matchAll(/url\(([^)]*)/gi)].some(([, to]) => !/^["']?#/.test(to!.trim())) ||
-  /@import|javascript:|expression\(|\\|behavior:|-moz-binding/i.test(text)
+/** What a drawing refers to: a part of itself, or a picture that stands in it. */
+function reference(value: string, of: string, pixels: Budget): string {
+  if (of === 'image') {
+    const count = pixelsOf(value)
+    return count !== undefined && pixels.spend(count) ? ` href="${escaped(value)}"` : ''
+  }
+  const id = value.startsWith('#') ? idInPage(value.slice(1)) : undefined
+  return id ? ` href="#${escaped(id)}"` : ''
+}
