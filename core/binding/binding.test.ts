@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Attribute } from '../attribute'
-import { atCheckIn, bindingsFor, boundChanges, readBound } from '.'
+import { atCheckIn, bindingsFor, boundChanges, concerning, readBound } from '.'
 
 const bound = (
   id: string,
@@ -141,4 +141,22 @@ describe('a content that comes in', () => {
       values: {},
       conflicts: [{ place: 'field:STATUS', inFile: 'Issued', inRecord: 'Drafting', wins: 'record' }],
     }))
+})
+
+describe('what concerns a record of all that is in a file', () => {
+  const places = [
+    ...Array.from({ length: 3000 }, (_, index) => ({ place: `field:PIN${index}`, value: 'x' })),
+    ...at({ 'field:TITLE': 'Jaw', 'property:mass ': '3' }),
+  ]
+  it('says the same of the record as all of it', () => {
+    const few = concerning(['field:TITLE', 'property:Mass', 'field:DATE'], places)
+    expect(few).toEqual(at({ 'field:TITLE': 'Jaw', 'property:mass ': '3' }))
+    expect(readBound([title, mass, day], 'a.dxf', few)).toEqual(
+      readBound([title, mass, day], 'a.dxf', places),
+    )
+  })
+  it('keeps of a place as many values as show whether all are what they should be', () => {
+    const many = Array.from({ length: 3000 }, (_, index) => ({ place: 'field:TITLE', value: String(index) }))
+    expect(concerning(['field:TITLE'], many)).toHaveLength(100)
+  })
 })

@@ -1,5 +1,5 @@
 import type { Attribute, DocumentRecord } from '../attribute'
-import { type Change, type FilePlace, nearMisses } from '../formats'
+import { type Change, type FilePlace, likeAny, nearNames } from '../formats'
 import { textOf, valueOf } from './value'
 
 /** What goes one way: from files into records, or from records into files. */
@@ -48,11 +48,12 @@ export function readBound(
   places: readonly Pick<FilePlace, 'place' | 'value'>[],
 ): BoundReading {
   const reading: BoundReading = { values: {}, refused: [], misspelt: [] }
+  const nearby = misspeltAmong(places)
   for (const bound of bindingsFor(attributes, fileName, 'read')) {
     const { attribute, place } = bound
     const found = places.find((one) => one.place === place)
     if (attribute.systemOnly || Object.hasOwn(reading.values, attribute.id)) continue
-    if (!found) reading.misspelt.push(...misspelt(bound, places))
+    if (!found) reading.misspelt.push(...nearby(bound))
     else
       try {
         reading.values[attribute.id] = valueOf(attribute, found.value)
@@ -63,16 +64,37 @@ export function readBound(
   return reading
 }
 
-/** The near misses of a place that a file has not. */
-export function misspelt(
-  bound: Bound,
+/** Finds the near misses of places that a file has not; its places are looked at once for all of them. */
+export function misspeltAmong(
   places: readonly Pick<FilePlace, 'place'>[],
-): BoundReading['misspelt'] {
-  const names = nearMisses(
-    bound.place,
-    places.map(({ place }) => place),
-  )
-  return names.length ? [{ ...bound, names }] : []
+): (bound: Bound) => BoundReading['misspelt'] {
+  let near: ReturnType<typeof nearNames> | undefined
+  return (bound) => {
+    near ??= nearNames(places.map(({ place }) => place))
+    const names = near(bound.place)
+    return names.length ? [{ ...bound, names }] : []
+  }
+}
+
+/** Of one place so many different values are kept: whether all of them are what they should be shows by then. */
+const mostValues = 100
+
+/**
+ * Of the places of a file, those that say anything about wanted ones: they themselves, and what the eye does not tell
+ * apart from them. A drawing may have a hundred thousand others, which nobody has to carry about.
+ */
+export function concerning<Place extends Pick<FilePlace, 'place'>>(
+  wanted: readonly string[],
+  places: readonly Place[],
+): Place[] {
+  const isLike = likeAny(wanted)
+  const counts = new Map<string, number>()
+  return places.filter(({ place }) => {
+    if (!isLike(place)) return false
+    const count = (counts.get(place) ?? 0) + 1
+    counts.set(place, count)
+    return count <= mostValues
+  })
 }
 
 /** What has to be written into a file so that it says what a record says; what stands there already is left alone. */

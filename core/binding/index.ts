@@ -1,10 +1,11 @@
 export {
-  misspelt,
   type Bound,
-  boundChanges,
   bindingsFor,
+  boundChanges,
   type BoundReading,
+  concerning,
   endingOf,
+  misspeltAmong,
   readBound,
 } from './binding'
 export { atCheckIn, type BindingConflict, type BoundFile, type CheckedIn } from './check-in'

@@ -177,6 +177,28 @@ describe('a hostile file', () => {
     expect(['dxf', 'text', 'csv']).toContain(kind)
   })
 
+  it('whose namespaces multiply is read', async () => {
+    const spaces = Array.from({ length: 30_000 }, (_, at) => ` xmlns:n${at}="u"`).join('')
+    const children = Array.from({ length: 30_000 }, (_, at) => `<a xmlns:m="${at}"/>`).join('')
+    const links = `<Relationships${spaces}>${children}</Relationships>`
+    const content = zipSync({ '[Content_Types].xml': types, '_rels/.rels': bytes(links) })
+    expect(await codes(content, 'a.docx')).toEqual([])
+  })
+
+  it('whose parts all unpack to the same bytes stops at a bound', async () => {
+    const part = Buffer.alloc(60 << 20, 32)
+    const parts = Array.from({ length: 9 }, (_, at) => [`p${at}/_rels/x.rels`, part] as const)
+    const content = zipSync({ '[Content_Types].xml': types, ...Object.fromEntries(parts) }, { level: 1 })
+    expect(await codes(content, 'a.docx')).toEqual(['too-much'])
+  })
+
+  it.each(['constructor', '__proto__', 'toString'])('whose elements are called %s is read', async (name) => {
+    const core = `<coreProperties><${name}>x</${name}></coreProperties>`
+    expect(await read(document(bytes(core)), 'a.docx')).toMatchObject({ places: [], problems: [] })
+    const svg = `<svg><${name} id="a">x</${name}></svg>`
+    expect(await read(bytes(svg), 'a.svg')).toMatchObject({ places: [], problems: [] })
+  })
+
   it('with one line without end is not read into memory', async () =>
     expect(await codes(bytes(`0\nSECTION\n1\n${'x'.repeat(20 << 20)}`), 'a.dxf')).toContain('damaged'))
 

@@ -16,8 +16,26 @@ const folded = (name: string): string =>
     .trim()
     .toLowerCase()
 
+/**
+ * Finds the names that differ from a wanted one only in what the eye does not tell apart. All names are looked at once,
+ * however many are wanted.
+ */
+export function nearNames(names: Iterable<string>): (wanted: string) => string[] {
+  const byFold = new Map<string, Set<string>>()
+  for (const name of names) {
+    const fold = folded(name)
+    const alike = byFold.get(fold)
+    if (alike) alike.add(name)
+    else byFold.set(fold, new Set([name]))
+  }
+  return (wanted) => [...(byFold.get(folded(wanted)) ?? [])].filter((name) => name !== wanted)
+}
+
 /** The names that differ from the wanted one only in what the eye does not tell apart. */
-export function nearMisses(wanted: string, names: Iterable<string>): string[] {
-  const fold = folded(wanted)
-  return [...new Set(names)].filter((name) => name !== wanted && folded(name) === fold)
+export const nearMisses = (wanted: string, names: Iterable<string>): string[] => nearNames(names)(wanted)
+
+/** Of all names, those that are wanted or differ from a wanted one only in what the eye does not tell apart. */
+export function likeAny(wanted: Iterable<string>): (name: string) => boolean {
+  const folds = new Set(Array.from(wanted, folded))
+  return (name) => folds.has(folded(name))
 }

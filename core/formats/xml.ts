@@ -40,6 +40,7 @@ export interface XmlDocument {
 /** Why a document could not be read. */
 export class XmlFault extends Error {}
 
+/** Elements and attributes are counted together: each takes about as much memory. */
 const most = { elements: 1_000_000, depth: 512 }
 const spaceOfXml = 'http://www.w3.org/XML/1998/namespace'
 
@@ -84,7 +85,11 @@ export const escaped = (text: string): string =>
 class Scan {
   readonly elements: XmlElement[] = []
   private readonly open: XmlElement[] = []
-  private readonly spaces: Map<string, string>[] = [new Map([['xml', spaceOfXml]])]
+  /** What each prefix stands for, the innermost last. */
+  private readonly spaces = new Map([['xml', [spaceOfXml]]])
+  /** The prefixes that each open element has declared. */
+  private readonly declared: string[][] = []
+  private counted = 0
   private root: XmlElement | undefined
   private at = 0
 
@@ -159,7 +164,7 @@ class Scan {
     const name = this.raw.slice(this.at + 2, close).trim()
     if (close < 0 || element?.name !== name)
       throw new XmlFault(`</${name.slice(0, 40)}> closes what is not open`)
-    this.spaces.pop()
+    this.forget(this.declared.pop()!)
     element.close = this.at
     element.to = this.at = close + 1
   }
@@ -169,25 +174,34 @@ class Scan {
     tag.lastIndex = this.at
     const found = tag.exec(this.raw)
     if (!found) throw new XmlFault(`at byte ${this.at} stands no element`)
-    if (this.elements.length >= most.elements)
-      throw new XmlFault(`it has more than ${most.elements} elements`)
     if (this.open.length >= most.depth) throw new XmlFault(`its elements are more than ${most.depth} deep`)
     const [all, name, list, isEmpty] = found
     const to = this.at + all.length
     const attributes = this.attributes(list!, this.at + 1 + name!.length)
-    const spaces = this.spacesWith(attributes)
+    this.counted += 1 + attributes.length
+    if (this.counted > most.elements)
+      throw new XmlFault(`it has more than ${most.elements} elements and attributes`)
+    const declared = this.declare(attributes)
     const [local, prefix] = name!.split(':').reverse() as [string, string?]
     const element: XmlElement = {
-      ...{ name: name!, local, space: spaces.get(prefix ?? '') ?? '', attributes, children: [], parts: [] },
+      ...{
+        name: name!,
+        local,
+        space: this.spaces.get(prefix ?? '')?.at(-1) ?? '',
+        attributes,
+        children: [],
+        parts: [],
+      },
       ...{ parent: this.open.at(-1), isUtf8: this.isUtf8, from: this.at, inner: to, close: to, to },
     }
     this.elements.push(element)
     element.parent?.children.push(element)
     element.parent?.parts.push(element)
     if (!element.parent) this.root ??= element
-    if (!isEmpty) {
+    if (isEmpty) this.forget(declared)
+    else {
       this.open.push(element)
-      this.spaces.push(spaces)
+      this.declared.push(declared)
     }
     this.at = to
   }
@@ -200,11 +214,22 @@ class Scan {
     })
   }
 
-  private spacesWith(attributes: readonly XmlAttribute[]): Map<string, string> {
-    const outer = this.spaces.at(-1)!
-    const own = attributes.filter(({ name }) => name === 'xmlns' || name.startsWith('xmlns:'))
-    if (!own.length) return outer
-    return new Map([...outer, ...own.map(({ name, value }) => [name.slice(6), value] as const)])
+  /** Notes the namespaces that an element declares; they count until it ends. */
+  private declare(attributes: readonly XmlAttribute[]): string[] {
+    const prefixes: string[] = []
+    for (const { name, value } of attributes) {
+      if (name !== 'xmlns' && !name.startsWith('xmlns:')) continue
+      const prefix = name.slice(6)
+      const known = this.spaces.get(prefix)
+      if (known) known.push(value)
+      else this.spaces.set(prefix, [value])
+      prefixes.push(prefix)
+    }
+    return prefixes
+  }
+
+  private forget(prefixes: readonly string[]): void {
+    for (const prefix of prefixes) this.spaces.get(prefix)!.pop()
   }
 }
 

@@ -51,6 +51,13 @@ export function zipEntries(source: Source): ZipEntry[] {
   return entries
 }
 
+/** The entries of a ZIP file under their names; of two of one name the first counts. */
+export function entriesByName(entries: readonly ZipEntry[]): Map<string, ZipEntry> {
+  const byName = new Map<string, ZipEntry>()
+  for (const entry of entries) if (!byName.has(entry.name)) byName.set(entry.name, entry)
+  return byName
+}
+
 /** Where the central directory stands: told by a record at the very end, before a comment perhaps. */
 function directoryOf(source: Source): { at: number; size: number; end: Uint8Array } {
   const from = Math.max(0, source.size - 65_557)
@@ -119,11 +126,13 @@ export function* repacked(source: Source, contents: ReadonlyMap<string, Uint8Arr
   const entries = zipEntries(source)
   const directory = directoryOf(source)
   const starts = [...entries.map(({ at }) => at), directory.at].sort((a, b) => a - b)
+  const names = entriesByName(entries)
   const records: Uint8Array[] = []
-  let at = 0
+  let [at, next] = [0, 0]
   for (const entry of [...entries].sort((a, b) => a.at - b.at)) {
     const content = contents.get(entry.name)
-    const to = starts.find((start) => start > entry.at) ?? directory.at
+    while (starts[next]! <= entry.at) next++
+    const to = starts[next] ?? directory.at
     const part = content
       ? local(source, entry, content)
       : { bytes: source.read(entry.at, to).slice(), record: entry.record.slice() }
@@ -133,7 +142,7 @@ export function* repacked(source: Source, contents: ReadonlyMap<string, Uint8Arr
     at += part.bytes.length
   }
   for (const [name, content] of contents) {
-    if (entries.some((entry) => entry.name === name)) continue
+    if (names.has(name)) continue
     const part = fresh(name, content)
     view(part.record).setUint32(42, at, true)
     records.push(part.record)

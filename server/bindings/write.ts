@@ -1,7 +1,7 @@
 import { createReadStream } from 'node:fs'
 import { rm } from 'node:fs/promises'
 import type { Attribute } from '../../core/attribute'
-import { boundChanges, bindingsFor, misspelt } from '../../core/binding'
+import { bindingsFor, boundChanges, misspeltAmong } from '../../core/binding'
 import { boundIn } from '../../core/configuration'
 import { system } from '../../core/engine'
 import type { FilePlace } from '../../core/formats'
@@ -67,7 +67,8 @@ async function make(
   left: string[],
 ): Promise<Made> {
   const attributes = boundIn(published(writing.db).configuration, row)
-  const { places } = await writing.files.read(path, fileName)
+  const wanted = bindingsFor(attributes, fileName, 'write').map(({ place }) => place)
+  const { places } = await writing.files.read(path, fileName, wanted)
   const changes = boundChanges(attributes, fileName, row.record, places)
   const written = await writeWhatCan(writing, attributes, path, fileName, changes)
   if (written.out) left.push(written.out)
@@ -101,7 +102,7 @@ const isOfTheFile = (error: unknown): boolean =>
 function spelling(attributes: Attribute[], fileName: string, places: readonly FilePlace[]): FileFinding[] {
   return bindingsFor(attributes, fileName, 'write')
     .filter(({ place }) => !places.some((one) => one.place === place))
-    .flatMap((bound) => misspelt(bound, places))
+    .flatMap(misspeltAmong(places))
     .map(({ attribute, place, names }) => ({
       ...{ kind: 'misspelt', attribute: attribute.id, place, has: names[0] },
       message: `the file has no ${place} for ${attribute.name}, but “${names[0]}”`,

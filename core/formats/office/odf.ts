@@ -1,3 +1,4 @@
+import { own } from '../../support'
 import { nameIn, plan, unwritten } from '../changes'
 import type { Change, FileContents, FileFormat, FilePlace, FileProblem, WrittenFile } from '../file-format'
 import type { Patch, Source } from '../source'
@@ -54,11 +55,11 @@ function placesOf(file: OfficePackage): OdfPlace[] {
   return all.flatMap((element) => {
     const { local } = element
     if (local === 'user-defined') return property(element)
-    const place = element === creator && !hasAuthor ? 'core:author' : core[local]
+    const place = element === creator && !hasAuthor ? 'core:author' : own(core, local)
     if (!place || (local === 'keyword' && element !== keywords[0])) return []
     const elements = local === 'keyword' ? keywords : [element]
     const value = elements.map(textWithin).join(', ')
-    const writable = place in prefixed
+    const writable = Object.hasOwn(prefixed, place)
     return [{ place, value, writable, elements, type: 'text' as const, raw: value }]
   })
 }
@@ -66,7 +67,7 @@ function placesOf(file: OfficePackage): OdfPlace[] {
 function property(element: XmlElement): OdfPlace[] {
   const name = attributeOf(element, 'name')?.value
   if (name === undefined) return []
-  const type = types[attributeOf(element, 'value-type')?.value ?? ''] ?? 'text'
+  const type = own(types, attributeOf(element, 'value-type')?.value ?? '') ?? 'text'
   const raw = textWithin(element)
   const value = readValue(type, raw)
   return [{ place: `property:${name}`, value, writable: true, elements: [element], type, raw }]
@@ -129,7 +130,8 @@ function written(file: OfficePackage, changes: readonly Change[]): WrittenFile {
   const result = plan(changes, all, (change, isThere) => {
     const place = all.find((one) => one.place === change.place)
     if (isThere && place) return typedValue(place.type, change.value, place.raw).reason
-    const canMake = root && (nameIn(change.place, 'property') !== undefined || change.place in prefixed)
+    const canMake =
+      root && (nameIn(change.place, 'property') !== undefined || Object.hasOwn(prefixed, change.place))
     return canMake ? undefined : `an OpenDocument file has no place ${change.place}`
   })
   if (result.problems.length) return unwritten(result.problems)
@@ -147,7 +149,7 @@ function replaced({ elements: [first, ...others], type, raw }: OdfPlace, value: 
 }
 
 function markup({ place, value }: Change): string {
-  const name = prefixed[place]
+  const name = own(prefixed, place)
   if (name) return `<${name} ${spaces}>${escaped(value)}</${name}>`
   const named = `meta:name="${escaped(nameIn(place, 'property')!)}"`
   return `<meta:user-defined ${spaces} ${named}>${escaped(value)}</meta:user-defined>`
@@ -160,7 +162,8 @@ function patchFields(file: OfficePackage, changes: readonly Change[]): void {
       const isText = element.space.endsWith(':text:1.0')
       const shown =
         isText && element.local === 'user-defined' ? attributeOf(element, 'name')?.value : undefined
-      const place = shown === undefined ? (isText ? fields[element.local] : undefined) : `property:${shown}`
+      const place =
+        shown === undefined ? (isText ? own(fields, element.local) : undefined) : `property:${shown}`
       const change = changes.find((one) => one.place === place)
       if (change) file.patch(part, textPatch(element, change.value))
     }

@@ -1,3 +1,4 @@
+import { own } from '../../support'
 import { nameIn } from '../changes'
 import type { Change } from '../file-format'
 import { attributeOf, textPatch, textWithin, type XmlElement } from '../xml'
@@ -14,8 +15,8 @@ function placeOf(instruction: string): string | undefined {
   const [, word, quoted, bare] = /^\s*(\w+)(?:\s+(?:"([^"]*)"|([^\s\\"]+)))?/.exec(instruction) ?? []
   const kind = word?.toUpperCase() ?? ''
   const name = quoted ?? bare
-  if (kind !== 'DOCPROPERTY') return fields[kind]
-  return name === undefined ? undefined : (fields[name.toUpperCase()] ?? `property:${name}`)
+  if (kind !== 'DOCPROPERTY') return own(fields, kind)
+  return name === undefined ? undefined : (own(fields, name.toUpperCase()) ?? `property:${name}`)
 }
 
 /**

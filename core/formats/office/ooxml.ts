@@ -1,3 +1,4 @@
+import { own } from '../../support'
 import { bytesOf } from '../characters'
 import { nameIn, plan, unwritten } from '../changes'
 import type { Change, FileContents, FileFormat, FilePlace, WrittenFile } from '../file-format'
@@ -83,7 +84,7 @@ function placesOf(file: OfficePackage): OfficePlace[] {
 
 function corePlaces(file: OfficePackage, part: string | undefined): OfficePlace[] {
   return (part ? file.document(part)!.root.children : []).flatMap((element) => {
-    const known = core[element.local]
+    const known = own(core, element.local)
     const value = textWithin(element)
     return known ? [{ ...known, value, part: part!, element, type: 'text' as const, raw: value }] : []
   })
@@ -94,7 +95,7 @@ function customPlaces(file: OfficePackage, part: string | undefined): OfficePlac
     const name = attributeOf(property, 'name')?.value
     const [element] = property.children
     if (name === undefined || !element) return []
-    const [type, raw] = [types[element.local] ?? 'text', textWithin(element)]
+    const [type, raw] = [own(types, element.local) ?? 'text', textWithin(element)]
     const writable = !element.children.length
     return [
       { place: `property:${name}`, value: readValue(type, raw), writable, part: part!, element, type, raw },

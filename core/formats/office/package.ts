@@ -1,13 +1,19 @@
+import { Budget } from '../budget'
 import { latin1 } from '../characters'
 import type { FileContents, FileProblem } from '../file-format'
 import type { Patch, Source } from '../source'
 import { joined, patched, sourceOf } from '../source'
 import { readXml, type XmlDocument, XmlFault } from '../xml'
-import { repacked, unpack, type ZipEntry, zipEntries, ZipFault } from '../zip'
+import { entriesByName, repacked, unpack, type ZipEntry, zipEntries, ZipFault } from '../zip'
+
+/** The most bytes that the parts of one document may unpack to: entries may all point at the same bytes. */
+const mostUnpacked = 256 << 20
 
 /** An office document: a ZIP file whose parts are read when they are asked for. */
 export class OfficePackage {
   readonly entries: ZipEntry[]
+  private readonly byName: ReadonlyMap<string, ZipEntry>
+  private readonly budget = new Budget(mostUnpacked)
   private readonly unpacked = new Map<string, Uint8Array>()
   private readonly documents = new Map<string, XmlDocument>()
   private readonly patches = new Map<string, Patch[]>()
@@ -16,15 +22,18 @@ export class OfficePackage {
   /** @throws ZipFault where it is damaged. */
   constructor(private readonly source: Source) {
     this.entries = zipEntries(source)
+    this.byName = entriesByName(this.entries)
   }
 
-  has = (name: string): boolean => this.entries.some((entry) => entry.name === name)
+  has = (name: string): boolean => this.byName.has(name)
 
   /** What a part holds. @throws ZipFault where it is damaged. */
   bytes(name: string): Uint8Array | undefined {
     const known = this.unpacked.get(name)
     if (known) return known
-    const entry = this.entries.find((one) => one.name === name)
+    const entry = this.byName.get(name)
+    if (entry && !this.budget.spend(entry.size))
+      throw new ZipFault(`its parts unpack to more than ${mostUnpacked >> 20} MB`)
     const bytes = entry && unpack(this.source, entry)
     if (bytes) this.unpacked.set(name, bytes)
     return bytes

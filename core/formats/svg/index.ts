@@ -1,3 +1,4 @@
+import { own } from '../../support'
 import { distinct, nameIn, plan, unwritten } from '../changes'
 import type { Change, FileContents, FileFormat, FilePlace, FileProblem } from '../file-format'
 import { merged, tableRows } from '../history'
@@ -35,17 +36,17 @@ const metadata: Record<string, string> = {
 }
 
 /** Where the title and the description stand in the drawing itself. */
-const own: Record<string, string> = { title: 'core:title', desc: 'core:description' }
+const inDrawing: Record<string, string> = { title: 'core:title', desc: 'core:description' }
 
 function placesOf({ root, elements }: XmlDocument): SvgPlace[] {
   const drawn = root.children.flatMap((element) => {
-    const place = element.space === svgSpace || !element.space ? own[element.local] : undefined
+    const place = element.space === svgSpace || !element.space ? own(inDrawing, element.local) : undefined
     return place ? [placeAt(place, [element])] : []
   })
   const described = elements.flatMap((element) => {
-    const place = /dublincore|purl\.org\/dc/i.test(element.space) ? metadata[element.local] : undefined
+    const place = /dublincore|purl\.org\/dc/i.test(element.space) ? own(metadata, element.local) : undefined
     const isOuter =
-      place && !within(element, (outer) => Boolean(metadata[outer.local]) && outer.space === element.space)
+      place && !within(element, (outer) => Object.hasOwn(metadata, outer.local) && outer.space === element.space)
     return isOuter ? [placeAt(place, leaves(element))] : []
   })
   const fields = elements.flatMap((element) => {
@@ -111,7 +112,7 @@ function write(source: Source, changes: readonly Change[]) {
   if ('code' in document) return unwritten([document])
   const all = placesOf(document)
   const { written, problems } = plan(changes, all, ({ place }, isThere) =>
-    isThere || Object.values(own).includes(place) ? undefined : missing(place),
+    isThere || Object.values(inDrawing).includes(place) ? undefined : missing(place),
   )
   if (problems.length) return unwritten(problems)
   const patches = changes.flatMap((change) => {
@@ -132,7 +133,7 @@ const patchesOf = ({ elements }: SvgPlace, value: string): Patch[] =>
 
 /** A title comes first in a drawing, as the standard asks for. */
 function added({ place, value }: Change, { root }: XmlDocument): Patch {
-  const local = Object.keys(own).find((name) => own[name] === place)!
+  const local = Object.keys(inDrawing).find((name) => inDrawing[name] === place)!
   const prefix = root.name.includes(':') ? `${root.name.split(':')[0]}:` : ''
   const markup = `<${prefix}${local}>${escaped(value)}</${prefix}${local}>`
   if (root.inner === root.to) return insertPatch(root, markup)
