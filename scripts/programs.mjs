@@ -12,7 +12,7 @@ export function buildPrograms(folder) {
   return build({
     entryPoints: {
       'job-worker': 'server/jobs/worker.ts',
-      'file-worker': 'server/files/file-worker.ts',
+      'file-program': 'server/files/file-program.ts',
       'storing-worker': 'server/intake/storing-worker.ts',
       'compute-worker': 'server/compute/worker.ts',
       'script-worker': 'server/scripts/worker.ts',

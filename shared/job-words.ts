@@ -45,6 +45,7 @@ export const jobWords: Record<JobKind, JobWords> = {
     subject: 'what may move',
     about: 'tries the unattended transitions of every document where it stands',
   },
+  'read-files': { doing: 'Reading', name: 'Read files into records' },
   'write-files': { doing: 'Writing', name: 'Write records into files' },
   files: { doing: 'Working on files of', name: 'Work on files' },
   copy: { doing: 'Copying', name: 'Copy to a folder' },

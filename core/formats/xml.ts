@@ -1,4 +1,5 @@
 import { asUtf8, bytesOf, codePage, latin1 } from './characters'
+import { Namespaces } from './namespaces'
 import type { Patch } from './source'
 
 /**
@@ -42,7 +43,6 @@ export class XmlFault extends Error {}
 
 /** Elements and attributes are counted together: each takes about as much memory. */
 const most = { elements: 1_000_000, depth: 512 }
-const spaceOfXml = 'http://www.w3.org/XML/1998/namespace'
 
 /** Reads a document. @throws XmlFault where it is damaged, too deep or too large. */
 export function readXml(bytes: Uint8Array): XmlDocument {
@@ -85,10 +85,7 @@ export const escaped = (text: string): string =>
 class Scan {
   readonly elements: XmlElement[] = []
   private readonly open: XmlElement[] = []
-  /** What each prefix stands for, the innermost last. */
-  private readonly spaces = new Map([['xml', [spaceOfXml]]])
-  /** The prefixes that each open element has declared. */
-  private readonly declared: string[][] = []
+  private readonly spaces = new Namespaces()
   private counted = 0
   private root: XmlElement | undefined
   private at = 0
@@ -164,7 +161,7 @@ class Scan {
     const name = this.raw.slice(this.at + 2, close).trim()
     if (close < 0 || element?.name !== name)
       throw new XmlFault(`</${name.slice(0, 40)}> closes what is not open`)
-    this.forget(this.declared.pop()!)
+    this.spaces.leave()
     element.close = this.at
     element.to = this.at = close + 1
   }
@@ -181,13 +178,13 @@ class Scan {
     this.counted += 1 + attributes.length
     if (this.counted > most.elements)
       throw new XmlFault(`it has more than ${most.elements} elements and attributes`)
-    const declared = this.declare(attributes)
+    this.spaces.enter(attributes)
     const [local, prefix] = name!.split(':').reverse() as [string, string?]
     const element: XmlElement = {
       ...{
         name: name!,
         local,
-        space: this.spaces.get(prefix ?? '')?.at(-1) ?? '',
+        space: this.spaces.of(prefix ?? ''),
         attributes,
         children: [],
         parts: [],
@@ -198,11 +195,8 @@ class Scan {
     element.parent?.children.push(element)
     element.parent?.parts.push(element)
     if (!element.parent) this.root ??= element
-    if (isEmpty) this.forget(declared)
-    else {
-      this.open.push(element)
-      this.declared.push(declared)
-    }
+    if (isEmpty) this.spaces.leave()
+    else this.open.push(element)
     this.at = to
   }
 
@@ -212,24 +206,6 @@ class Scan {
       const to = from + found.index + found[0].length - 1
       return { name: found[1]!, value: this.decode(value), from: to - value.length, to }
     })
-  }
-
-  /** Notes the namespaces that an element declares; they count until it ends. */
-  private declare(attributes: readonly XmlAttribute[]): string[] {
-    const prefixes: string[] = []
-    for (const { name, value } of attributes) {
-      if (name !== 'xmlns' && !name.startsWith('xmlns:')) continue
-      const prefix = name.slice(6)
-      const known = this.spaces.get(prefix)
-      if (known) known.push(value)
-      else this.spaces.set(prefix, [value])
-      prefixes.push(prefix)
-    }
-    return prefixes
-  }
-
-  private forget(prefixes: readonly string[]): void {
-    for (const prefix of prefixes) this.spaces.get(prefix)!.pop()
   }
 }
 

@@ -1,11 +1,15 @@
+import { setTimeout as pause } from 'node:timers/promises'
 import type { Attribute, DocumentRecord } from '../../core/attribute'
 import { atCheckIn, bindingsFor, type BoundFile, type CheckedIn } from '../../core/binding'
 import type { FileFinding } from '../../shared/answers'
 import type { Tx } from '../database/connection'
 import type { Incoming } from '../documents/rows'
-import { FileBreaksError, type Files } from '../files/file-threads'
+import { FileBreaksError } from '../files/file-tasks'
+import type { Files } from '../files/files'
 import type { FileStore } from '../files/store'
+import { Refusal } from '../refusal'
 import { keepFindings } from './pending'
+import { noteUnread } from './unread'
 
 /** Where contents lie, and what reads them. */
 export interface Reading {
@@ -16,29 +20,63 @@ export interface Reading {
 /** What stands in contents before an act that takes one in: read ahead, since an act itself waits for nothing. */
 export interface Looked {
   before?: BoundFile
-  after: BoundFile | { fault: string }
+  after: BoundFile | { fault: string } | { later: true }
 }
 
-/** Reads a content that comes in, and the one before it, where attributes are bound to files of its kind. */
+/** So long whoever brings a content waits for it to be read, in milliseconds; then it is read by a job. */
+const patience = 5000
+
+/**
+ * Reads a content that comes in, and the one before it, where attributes are bound to files of its kind. Where it
+ * is not read in time, because others have their files read, it comes in all the same and is read later.
+ */
 export async function lookInto(
   reading: Reading,
   attributes: Attribute[],
   incoming: Incoming,
   before?: Incoming,
+  waits = patience,
 ): Promise<Looked | undefined> {
-  const { fileName } = incoming
-  if (!bindingsFor(attributes, fileName, 'read').length && !bindingsFor(attributes, fileName, 'write').length)
-    return undefined
+  const wanted = placesBound(attributes, incoming.fileName)
+  if (!wanted.length) return undefined
+  const looked = lookIntoBoth(reading, attributes, incoming, before)
+  // What comes too late is of no use to anybody: the job reads it again.
+  looked.catch(() => {})
+  const later = { after: { later: true as const } }
+  return Promise.race([looked, pause(waits, later, { ref: false })]).catch((error: unknown) => {
+    if (error instanceof Refusal && error.kind === 'too-many') return later
+    throw error
+  })
+}
+
+/** The same, however long it takes. */
+export async function lookIntoBoth(
+  reading: Reading,
+  attributes: Attribute[],
+  incoming: Incoming,
+  before?: Incoming,
+): Promise<Looked> {
   const [after, earlier] = await Promise.all([
-    read(reading, incoming),
-    before && before.sha256 !== incoming.sha256 ? read(reading, before) : undefined,
+    read(reading, attributes, incoming),
+    before && before.sha256 !== incoming.sha256 ? read(reading, attributes, before) : undefined,
   ])
   return { after, before: earlier && 'places' in earlier ? earlier : undefined }
 }
 
-async function read({ store, files }: Reading, { sha256, fileName }: Incoming): Promise<Looked['after']> {
+/** The places that attributes are bound to in files of a name, one way or the other. */
+const placesBound = (attributes: Attribute[], fileName: string): string[] =>
+  (['read', 'write'] as const).flatMap((way) =>
+    bindingsFor(attributes, fileName, way).map(({ place }) => place),
+  )
+
+async function read(
+  { store, files }: Reading,
+  attributes: Attribute[],
+  { sha256, fileName }: Incoming,
+): Promise<BoundFile | { fault: string }> {
   try {
-    const { places, problems } = await files.read(store.path(sha256), fileName)
+    const wanted = placesBound(attributes, fileName)
+    const { places, problems } = await files.read(store.path(sha256), fileName, wanted)
     const fault = problems.find(
       ({ code }) => code === 'encrypted' || code === 'damaged' || code === 'too-much',
     )
@@ -59,15 +97,24 @@ export const heldTo = (
 /** Keeps what a content that came in does not simply say, and tells it. */
 export function keepSaid(
   tx: Tx,
-  document: string,
+  document: { id: string; version: number },
   { after }: Looked,
   said: CheckedIn | undefined,
 ): FileFinding[] {
   const findings = said ? findingsOf(said) : []
   if ('fault' in after)
     findings.push({ kind: 'unreadable', attribute: null, place: '', message: after.fault })
-  keepFindings(tx, document, ['conflict', 'refused', 'misspelt', 'unreadable'], findings)
+  if ('later' in after) {
+    findings.push(unreadYet)
+    noteUnread(tx, document)
+  }
+  keepFindings(tx, document.id, ['conflict', 'refused', 'misspelt', 'unreadable', 'unread'], findings)
   return findings
+}
+
+const unreadYet: FileFinding = {
+  ...{ kind: 'unread', attribute: null, place: '' },
+  message: 'the file has not been read yet: what it says comes into the record in a moment',
 }
 
 function findingsOf({ conflicts, refused, misspelt }: CheckedIn): FileFinding[] {

@@ -6,7 +6,7 @@ import { documents, jobLines } from '../database/schema'
 import { foldersBelow } from '../directory/folders'
 import { type DocumentRow, documentRowById, holderOf } from '../documents/rows'
 import { seenBy } from '../documents/rights'
-import { FileThreads } from '../files/file-threads'
+import { filesBy } from '../files/files'
 import { asker, type JobContext, JobError, type JobKindModule } from '../jobs/job-kind'
 import { heldBy } from '../jobs/queue'
 import { fileStateOf, hasBlocks, markPending } from './pending'
@@ -25,24 +25,19 @@ export const filesJob: JobKindModule = {
     const work = job.input?.files
     if (!work) throw new JobError('the job says no documents')
     const isSeen = seenBy(db, asker(context))
-    const files = new FileThreads()
-    const writing = { db, store, files, isWorking: () => true }
+    const writing = { db, store, files: filesBy(context.doFile), isWorking: () => true }
     const total = countSeen(db, work, isSeen)
     let done = linesDone(db, job.id)
-    try {
-      for (let after = lastDone(db, job.id); ;) {
-        const few = next(db, work, after)
-        if (!few.length) return { done: told(db, job.id) }
-        for (const { id, number } of few) {
-          after = number
-          // What whoever asked may not see is not in their set.
-          if (!isSeen(documentRowById(db, id))) continue
-          keepLine(context, number, await workOn(context, writing, id, work))
-          if (!progress(++done, total)) return 'stopped'
-        }
+    for (let after = lastDone(db, job.id); ;) {
+      const few = next(db, work, after)
+      if (!few.length) return { done: told(db, job.id) }
+      for (const { id, number } of few) {
+        after = number
+        // What whoever asked may not see is not in their set.
+        if (!isSeen(documentRowById(db, id))) continue
+        keepLine(context, number, await workOn(context, writing, id, work))
+        if (!progress(++done, total)) return 'stopped'
       }
-    } finally {
-      await files.end()
     }
   },
 }

@@ -5,9 +5,9 @@ import { boundIn, type Configuration } from '../../core/configuration'
 import { type Command, ofKind } from '../../core/engine'
 import type { FileFinding } from '../../shared/answers'
 import type { Tx } from '../database/connection'
-import { fileStates, jobs } from '../database/schema'
+import { fileStates } from '../database/schema'
 import type { DocumentRow } from '../documents/columns'
-import { enqueue } from '../jobs/queue'
+import { queueOnce } from '../jobs/queue'
 
 /** Kinds of commands after which the blocks of revisions on a sheet say something else than the register. */
 const ofRegister: Command['kind'][] = ['add-version', 'add-register-row', 'correct-register-row']
@@ -56,24 +56,8 @@ export function markPending(tx: Tx, document: string): void {
 }
 
 /** Queues the writing of whatever is pending, unless that waits already. */
-export function queueWriting(tx: Tx): void {
-  const waits = tx
-    .select({ id: jobs.id })
-    .from(jobs)
-    .where(and(eq(jobs.kind, 'write-files'), eq(jobs.status, 'queued')))
-    .limit(1)
-    .get()
-  if (waits) return
-  // One that is done says nothing to anybody.
-  tx.delete(jobs)
-    .where(and(eq(jobs.kind, 'write-files'), eq(jobs.status, 'done')))
-    .run()
-  enqueue(tx, {
-    ...{ kind: 'write-files', subject: 'files', subjectName: 'records that changed', personId: '' },
-    // After what effects have left to jobs: whoever downloads a file before has it written at once.
-    priority: 1,
-  })
-}
+export const queueWriting = (tx: Tx): void =>
+  queueOnce(tx, { kind: 'write-files', subject: 'files', subjectName: 'records that changed' })
 
 /** Documents whose files have to be written, after an id. */
 export const pendingAfter = (tx: Tx, after: string, limit: number): { document: string }[] =>

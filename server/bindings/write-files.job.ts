@@ -1,4 +1,4 @@
-import { FileThreads } from '../files/file-threads'
+import { filesBy } from '../files/files'
 import type { JobKindModule } from '../jobs/job-kind'
 import { countPending, pendingAfter } from './pending'
 import { writeRecord } from './write'
@@ -13,23 +13,18 @@ const together = 50
 export const writeFilesJob: JobKindModule = {
   lane: 'short',
   attempts: 5,
-  run: async ({ db, store, progress }) => {
-    const files = new FileThreads()
-    const writing = { db, store, files, isWorking: () => true }
+  run: async ({ db, store, doFile, progress }) => {
+    const writing = { db, store, files: filesBy(doFile), isWorking: () => true }
     let [after, looked, written] = ['', 0, 0]
-    try {
-      for (;;) {
-        const few = pendingAfter(db, after, together)
-        if (!few.length) return { done: `${written} of ${looked} files written` }
-        for (const { document } of few) {
-          if ((await writeRecord(writing, document)) === 'written') written++
-          looked++
-          if (!progress(looked, looked + countPending(db))) return 'stopped'
-        }
-        after = few.at(-1)!.document
+    for (;;) {
+      const few = pendingAfter(db, after, together)
+      if (!few.length) return { done: `${written} of ${looked} files written` }
+      for (const { document } of few) {
+        if ((await writeRecord(writing, document)) === 'written') written++
+        looked++
+        if (!progress(looked, looked + countPending(db))) return 'stopped'
       }
-    } finally {
-      await files.end()
+      after = few.at(-1)!.document
     }
   },
 }

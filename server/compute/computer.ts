@@ -1,48 +1,67 @@
 import { Piscina } from 'piscina'
 import { queries } from '../database/query-count'
+import { Turns } from '../processes/turns'
 import { Refusal } from '../refusal'
 import { type AnswerOf, type Computation, type ComputationKind, computations, type InputOf } from './kinds'
 import type { Outcome, Task } from './worker'
 
 /** The most memory that one thread may take, in megabytes. */
-const mostMemory = 1024
-/** How many computations may wait. */
-const longestQueue = 100
-/** Lists wait for milliseconds: many may. */
-const longestQueueOfQuick = 1000
+const mostMemory = { quick: 256, slow: 768 }
 /** How far the threads for what takes long stand back for the thread that answers everybody, as `nice` counts it. */
 const wayGiven = 10
+/**
+ * Threads at work together, how many of them are one person’s, and how much of theirs may wait. Lists wait for
+ * milliseconds: many may.
+ */
+const limits = {
+  quick: { atOnce: 2, atOnceEach: 1, waitingEach: 500 },
+  slow: { atOnce: 2, atOnceEach: 1, waitingEach: 60 },
+}
+type Speed = keyof typeof limits
 
 /**
  * The threads in which everything is computed that somebody could make slow by what they type: the thread that
- * answers everybody stays free, and a computation that takes too long is ended with its thread.
+ * answers everybody stays free, and a computation that takes too long is ended with its thread. People are served in
+ * turn, and the time that a computation may take is counted from when it begins.
  */
 export class Computer {
-  private readonly pools: Record<'quick' | 'slow', Piscina<Task, Outcome>>
+  private readonly pools: Record<Speed, { threads: Piscina<Task, Outcome>; turns: Turns }>
 
   constructor(workerFile: string, dataFolder: string) {
-    const pool = (maxQueue: number, niceIncrement: number) =>
-      new Piscina<Task, Outcome>({
+    const pool = (speed: Speed, niceIncrement: number) => ({
+      threads: new Piscina<Task, Outcome>({
         filename: workerFile,
         workerData: { dataFolder },
         minThreads: 1,
-        maxThreads: 2,
-        maxQueue,
+        maxThreads: limits[speed].atOnce,
         niceIncrement,
-        resourceLimits: { maxOldGenerationSizeMb: mostMemory },
-      })
-    this.pools = { quick: pool(longestQueueOfQuick, 0), slow: pool(longestQueue, wayGiven) }
+        resourceLimits: { maxOldGenerationSizeMb: mostMemory[speed] },
+      }),
+      turns: new Turns(limits[speed]),
+    })
+    this.pools = { quick: pool('quick', 0), slow: pool('slow', wayGiven) }
   }
 
-  /** @throws Refusal where the computation refuses, takes too long or too much, or too many wait. */
-  async compute<Kind extends ComputationKind>(kind: Kind, input: InputOf<Kind>): Promise<AnswerOf<Kind>> {
+  /** What computes in somebody’s name. */
+  for(who: string): Pick<Computer, 'compute'> {
+    return { compute: (kind, input) => this.compute(kind, input, who) }
+  }
+
+  /** @throws Refusal where it refuses, takes too long or too much, or too much of the same person waits. */
+  async compute<Kind extends ComputationKind>(
+    kind: Kind,
+    input: InputOf<Kind>,
+    who = 'the vault',
+  ): Promise<AnswerOf<Kind>> {
     const { seconds, name, isQuick } = computations[kind] as Computation<never, unknown>
-    const outcome = await this.pools[isQuick ? 'quick' : 'slow']
-      .run({ kind, input }, { signal: AbortSignal.timeout(seconds * 1000) })
-      .catch((cause: Error) => {
-        const why = whyNot(cause, name, seconds)
+    const speed = isQuick ? 'quick' : 'slow'
+    const { threads, turns } = this.pools[speed]
+    const outcome = await turns.take(who, () =>
+      threads.run({ kind, input }, { signal: AbortSignal.timeout(seconds * 1000) }).catch((cause: Error) => {
+        const why = whyNot(cause, name, seconds, mostMemory[speed])
         throw why ? new Refusal('unavailable', why, [], { cause }) : cause
-      })
+      }),
+    )
     queries.count += outcome.queries
     if ('refusal' in outcome) {
       const { kind: of, message, reasons } = outcome.refusal
@@ -52,12 +71,16 @@ export class Computer {
   }
 }
 
-function whyNot({ name, message, ...error }: Error, what: string, seconds: number): string | undefined {
+function whyNot(
+  { name, ...error }: Error,
+  what: string,
+  seconds: number,
+  megabytes: number,
+): string | undefined {
   const { code } = error as { code?: string }
   if (name === 'AbortError' || name === 'TimeoutError')
     return `${what} took more than ${seconds} seconds and was ended: make it simpler, or ask for less`
   if (code === 'ERR_WORKER_OUT_OF_MEMORY')
-    return `${what} took more than ${mostMemory} MB and was ended: make it simpler, or ask for less`
-  if (/queue/i.test(message)) return 'too much is being computed at this moment: try again in a few seconds'
+    return `${what} took more than ${megabytes} MB and was ended: make it simpler, or ask for less`
   return undefined
 }

@@ -7,7 +7,6 @@ import type { Account } from '../directory/people'
 import type { AdoptionQuery } from '../documents/adoption-plan'
 import type { VaultQuery } from '../documents/listing/query'
 import type { SpreadQuery } from '../record/spread'
-import type { comparisonOf, Content, previewOf, sheetAsPdf } from '../rendering/preview'
 import type { ScriptTrial } from '../scripts/try'
 import type { TasksQuery } from '../tasks/queries'
 
@@ -43,7 +42,7 @@ const quick = <Module, Input, Answer>(
 
 const explaining = () => import('../directory/explain')
 const previewing = () => import('../directory/preview')
-const rendering = () => import('../rendering/preview')
+const spreading = () => import('../record/spread')
 const labels = () => import('../documents/label-sources')
 const trails = () => import('../audit/trail')
 
@@ -121,39 +120,25 @@ export const computations = {
     ({ tasksOf }, db, { account, query }: { account: Account; query: TasksQuery }) =>
       consistently(db, () => tasksOf(db, account, query)),
   ),
-  'draw-sheet': computation(
-    15,
-    'drawing the sheet',
-    rendering,
-    (module, _, content: Parameters<typeof previewOf>[0]) => module.previewOf(content),
-  ),
-  'sheet-as-pdf': computation(
-    30,
-    'making the PDF',
-    rendering,
-    (module, _, content: Parameters<typeof sheetAsPdf>[0]) => module.sheetAsPdf(content),
-  ),
-  'compare-sheets': computation(
-    30,
-    'laying the sheets over each other',
-    rendering,
-    (module, _, asked: Parameters<typeof comparisonOf>[0]) => module.comparisonOf(asked),
-  ),
-  'files-with': computation(
+  'files-unread': computation(
     20,
     'looking through the vault',
-    () => import('../record/spread'),
-    ({ filesWith }, db, { account, asked }: { account: Account; asked: SpreadQuery }) =>
-      filesWith(db, account, asked),
+    spreading,
+    ({ filesUnread }, db, { account, asked }: { account: Account; asked: SpreadQuery }) =>
+      filesUnread(db, account, asked),
+  ),
+  spread: computation(
+    20,
+    'counting the files',
+    spreading,
+    ({ spreadKnown }, db, { account, asked }: { account: Account; asked: SpreadQuery }) =>
+      spreadKnown(db, account, asked),
   ),
   'record-findings': computation(
     20,
     'the findings',
     () => import('../record/findings'),
     ({ recordFindings }, db, { account }: { account: Account }) => recordFindings(db, account),
-  ),
-  probe: computation(30, 'reading the file', rendering, ({ probeOf }, _, content: Content) =>
-    probeOf(content),
   ),
   'try-script': computation(
     10,
@@ -178,6 +163,13 @@ export const computations = {
     labels,
     ({ labelsOfFolder }, db, { account, folder }: { account: Account; folder: string }) =>
       labelsOfFolder(db, account, folder),
+  ),
+  'new-revision': computation(
+    20,
+    'predicting the new revisions',
+    () => import('../documents/acts/revise'),
+    ({ revisionChain }, db, asked: { account: Account; number: string; comment?: string }) =>
+      consistently(db, () => revisionChain(db, asked.account, asked.number, asked.comment)),
   ),
   'scheme-use': computation(
     20,

@@ -9,7 +9,7 @@ import { Refusal } from '../refusal'
 import { type Account, account as accountOf } from './people'
 
 /** So many documents go in one transaction, so that nobody else waits long. */
-const atOnce = 200
+const atOnce = 50
 
 /**
  * Gives what is somebody’s to somebody else: what they have checked out is given back first, then everything that

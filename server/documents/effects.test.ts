@@ -8,6 +8,7 @@ import type { Effect } from '../../core/effect'
 import { loadSandbox, type Script } from '../../core/script'
 import { insertConfiguration } from '../configuration/published'
 import { copies, documents, jobs, outbox, renditions } from '../database/schema'
+import { doHere } from '../files/do-here'
 import { FileStore } from '../files/store'
 import type { JobContext } from '../jobs/job-kind'
 import { jobKinds } from '../jobs/kinds'
@@ -65,7 +66,7 @@ async function work(): Promise<string> {
   const job = takeNext(db, 'short')!
   const context: JobContext = {
     ...{ db, store, job, dataFolder: folder, actor: { id: null, name: 'System' } },
-    ...{ progress: () => true, portion: (body) => body(db) },
+    ...{ progress: () => true, portion: (body) => body(db), doFile: doHere },
   }
   try {
     const ending = await jobKinds[job.kind].run(context)

@@ -1,4 +1,3 @@
-import { readFile } from 'node:fs/promises'
 import { record } from '../audit/trail'
 import { now } from '../clock'
 import { published } from '../configuration/published'
@@ -6,17 +5,19 @@ import { stateName } from '../../core/configuration'
 import { renditions } from '../database/schema'
 import { takeIn } from '../files/coming'
 import { type JobContext, JobError, type JobKindModule } from '../jobs/job-kind'
-import { mostToRender, renderPdf, RenderingError, stampLine } from '../rendering'
+import { FileBreaksError } from '../files/file-tasks'
+import { Refusal } from '../refusal'
+import { stampLine } from '../rendering/stamp'
 import { contentOf, documentRowById } from './rows'
 
 /** Makes a PDF of the sheet of a version, with its stamp, and keeps it beside the version. */
 export const renderJob: JobKindModule = {
   lane: 'short',
   attempts: 3,
-  run: async ({ db, store, job, actor }) => {
+  run: async ({ db, store, job, actor, doFile }) => {
     const { version } = job.input ?? {}
     const { number } = documentRowById(db, job.subject)
-    const { content, bytes } = await rendered({ db, store, job })
+    const { content, bytes } = await rendered({ db, store, job, doFile })
     const fileName = `${content.fileName.replace(/\.[^.]+$/, '')}.pdf`
     const vault = { db, store, isWorking: () => true }
     await takeIn(vault, once(bytes), Infinity, (stored) => {
@@ -47,23 +48,21 @@ export const renderJob: JobKindModule = {
 }
 
 /** The PDF of the version that a job names, with its stamp as it stood then. @throws JobError where there is none */
-async function rendered({ db, store, job }: Pick<JobContext, 'db' | 'store' | 'job'>) {
+async function rendered({ db, store, job, doFile }: Pick<JobContext, 'db' | 'store' | 'job' | 'doFile'>) {
   const { version, revision, state, record: values } = job.input ?? {}
   if (!version || !state) throw new JobError('the job says no version to render')
   const { number } = documentRowById(db, job.subject)
   const content = contentOf(db, job.subject, version)
-  if (content.size > mostToRender)
-    throw new JobError(
-      `${content.fileName} is larger than ${mostToRender / 2 ** 20} MB: no PDF is made of it`,
-    )
   const where = stateName(published(db).configuration, state)
   const stamp = stampLine([number, revision && `rev. ${revision}`, where, now().slice(0, 10), values?.title])
-  const bytes = await renderPdf(content.fileName, await readFile(store.path(content.sha256)), stamp).catch(
-    (error: unknown) => {
-      if (error instanceof RenderingError) throw new JobError(error.message, { cause: error })
-      throw error
-    },
-  )
+  const { fileName, sha256 } = content
+  const task = { kind: 'pdf', path: store.path(sha256), fileName, stamp } as const
+  const bytes = await doFile(task).catch((error: unknown) => {
+    // Of the same file the same comes each time: it is not tried again.
+    if (error instanceof Refusal || error instanceof FileBreaksError)
+      throw new JobError(error.message, { cause: error })
+    throw error
+  })
   return { content, bytes }
 }
 

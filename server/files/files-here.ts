@@ -1,11 +1,16 @@
 import { closeSync, openSync, writeSync } from 'node:fs'
 import { type OpenFile, openFile } from '../../archive'
+import { concerning } from '../../core/binding'
 import { drawRevisions, readFile, stampPages, writeFile } from '../../core/formats'
-import type { Files } from './file-threads'
+import type { Files } from './files'
 
-/** Files read and written in the thread that asks: in threads made for it, and where the files are one's own. */
+/** Files read and written where they are asked for: in processes made for it, and where the files are one’s own. */
 export const filesHere: Files = {
-  read: (path, fileName) => withFile(path, (file) => readFile(file, fileName)),
+  read: (path, fileName, wanted) =>
+    withFile(path, async (file) => {
+      const reading = await readFile(file, fileName)
+      return wanted ? { ...reading, places: concerning(wanted, reading.places) } : reading
+    }),
   write: (path, fileName, changes, out) =>
     withFile(path, async (file) => {
       const { parts, ...outcome } = await writeFile(file, fileName, changes)

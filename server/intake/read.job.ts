@@ -4,7 +4,7 @@ import { walkArchive } from '../../archive/walk'
 import { type FoundFile, readerVersion } from '../../core/intake'
 import type { Db } from '../database/connection'
 import { intakeFiles } from '../database/schema'
-import { FileThreads } from '../files/file-threads'
+import { findIn } from '../files/files'
 import type { Ending, JobContext, JobKindModule } from '../jobs/job-kind'
 import { atOnce, batches, inParallel } from '../jobs/parallel'
 import { makePlan } from './plan'
@@ -22,13 +22,8 @@ async function readArchive(context: JobContext): Promise<Ending> {
   const paths: string[] = []
   for await (const path of walkArchive(root, register)) paths.push(path)
   const left = paths.filter((path) => !known.has(below(root, path)))
-  const threads = new FileThreads()
-  try {
-    const ending = await readFiles(context, intake.id, left, paths.length, (path) => threads.find(root, path))
-    return ending ?? (await makePlan(context))
-  } finally {
-    await threads.end()
-  }
+  const find = (path: string) => findIn(context.doFile, root, path)
+  return (await readFiles(context, intake.id, left, paths.length, find)) ?? (await makePlan(context))
 }
 
 /** Reads files batch by batch, and keeps what was read. @returns how it ended, where it was stopped */

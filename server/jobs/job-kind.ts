@@ -2,6 +2,7 @@ import type { Job, JobInput } from '../../shared/answers'
 import type { Db, Tx } from '../database/connection'
 import { account, type Account } from '../directory/people'
 import type { Actor } from '../audit/trail'
+import type { DoFileTask } from '../files/file-tasks'
 import { FileStore } from '../files/store'
 
 /** How a job ended; with a sentence of what came of it. */
@@ -24,6 +25,8 @@ export interface JobContext {
   job: QueuedJob
   /** In whose name it acts: whoever asked for it, or the system. */
   actor: Actor
+  /** What is done with files from outside: processes that one which breaks its reader can break. */
+  doFile: DoFileTask
   /** Says how far it is; answers whether to go on. */
   progress(done: number, total: number): boolean
   /** Writes a part of the work in one transaction, after letting acts of people go first. Keep it short. */

@@ -1,5 +1,6 @@
 import type { JobKind } from '../../shared/answers'
 import { filesJob } from '../bindings/files.job'
+import { readFilesJob } from '../bindings/read-files.job'
 import { writeFilesJob } from '../bindings/write-files.job'
 import { copyJob } from '../documents/copy.job'
 import { moveJob } from '../documents/move.job'
@@ -26,6 +27,7 @@ export const jobKinds: Record<JobKind, JobKindModule> = {
   move: moveJob,
   copy: copyJob,
   render: renderJob,
+  'read-files': readFilesJob,
   'write-files': writeFilesJob,
   files: filesJob,
   run: runScriptJob,

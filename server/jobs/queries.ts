@@ -1,4 +1,4 @@
-import { and, desc, eq, gt, inArray, lt, ne, or, type SQL } from 'drizzle-orm'
+import { and, desc, eq, gt, inArray, lt, notInArray, or, type SQL } from 'drizzle-orm'
 import type { Job, JobStatus, ReadyKind } from '../../shared/answers'
 import { record } from '../audit/trail'
 import { atomically, type Db } from '../database/connection'
@@ -33,7 +33,11 @@ interface JobsQuery {
 /** From so many files on, writing what acts have changed is worth telling of. */
 const manyFiles = 20
 /** What follows from every act in a moment is no work that anybody waits for, unless it fails or is much. */
-const isTold = or(ne(jobs.kind, 'write-files'), eq(jobs.status, 'failed'), gt(jobs.total, manyFiles))
+const isTold = or(
+  notInArray(jobs.kind, ['read-files', 'write-files']),
+  eq(jobs.status, 'failed'),
+  gt(jobs.total, manyFiles),
+)
 
 /** Jobs, the newest first; a document that somebody may not see has no number in them, nor what came of it. */
 export function listJobs(db: Db, account: Account, { status, before, limit = 200 }: JobsQuery = {}): Job[] {

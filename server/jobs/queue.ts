@@ -27,6 +27,16 @@ export function enqueue(tx: Tx, asked: Asked): QueuedJob {
   return row
 }
 
+/** Queues work that finds out by itself what is to be done, unless it waits already. */
+export function queueOnce(tx: Tx, asked: Pick<Asked, 'kind' | 'subject' | 'subjectName'>): void {
+  const ofKind = (status: Job['status']) => and(eq(jobs.kind, asked.kind), eq(jobs.status, status))
+  if (tx.select({ id: jobs.id }).from(jobs).where(ofKind('queued')).limit(1).get()) return
+  // One that is done says nothing to anybody.
+  tx.delete(jobs).where(ofKind('done')).run()
+  // After what effects have left to jobs: whoever downloads a file before has it written at once.
+  enqueue(tx, { ...asked, personId: '', priority: 1 })
+}
+
 /** Whether a job of this subject is waiting or under way. */
 export function isBusy(db: Db, subject: string): boolean {
   const open = and(eq(jobs.subject, subject), inArray(jobs.status, ['queued', 'running']))

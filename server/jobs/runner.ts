@@ -1,9 +1,11 @@
-import { Worker } from 'node:worker_threads'
+import { MessageChannel, type MessagePort, Worker } from 'node:worker_threads'
 import { and, eq, inArray, isNull, lte, or } from 'drizzle-orm'
 import { now } from '../clock'
 import { waiting, whenFree } from '../database/busy'
 import type { Db } from '../database/connection'
 import { jobs } from '../database/schema'
+import type { FileProcesses } from '../files/file-processes'
+import { serveFiles } from '../files/file-port'
 import type { Lane } from './job-kind'
 import { kindsIn, lanes } from './lanes'
 import { queue } from './queue'
@@ -16,6 +18,8 @@ export interface LaneStart {
   lane: Lane
   /** How many acts of people wait for the database. */
   waiting: Int32Array
+  /** By which what is done with files goes to the processes that do it. */
+  files: MessagePort
 }
 
 /** The most memory that one job may take, in megabytes: what needs more fails alone, and the server stays. */
@@ -36,6 +40,7 @@ export class JobRunner {
     private readonly db: Db,
     private readonly dataFolder: string,
     private readonly workerFile: string,
+    private readonly files: Pick<FileProcesses, 'forJobs'>,
   ) {}
 
   /** Whether long work is under way, which may be bringing contents in. What takes a moment announces its own. */
@@ -87,9 +92,12 @@ export class JobRunner {
   }
 
   private begin(lane: Lane): void {
-    const workerData: LaneStart = { dataFolder: this.dataFolder, lane, waiting }
+    const { port1: ours, port2: files } = new MessageChannel()
+    serveFiles(ours, this.files.forJobs())
+    const workerData: LaneStart = { dataFolder: this.dataFolder, lane, waiting, files }
     const worker = new Worker(this.workerFile, {
       workerData,
+      transferList: [files],
       resourceLimits: { maxOldGenerationSizeMb: mostMemory },
     })
     this.threads.set(lane, worker)

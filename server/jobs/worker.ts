@@ -9,6 +9,7 @@ import { giveWay } from '../database/busy'
 import { atomically, type Db, openDatabase } from '../database/connection'
 import { jobs } from '../database/schema'
 import { account } from '../directory/people'
+import { filesByPort } from '../files/file-port'
 import { faultOfStorage } from '../files/storage-fault'
 import { FileStore } from '../files/store'
 import { Refusal } from '../refusal'
@@ -24,11 +25,12 @@ const every = 200
 const renewal = 30_000
 
 /** The jobs of one lane in a thread of its own, with its own connection, one after the other until none waits. */
-async function work({ dataFolder, lane, waiting }: LaneStart): Promise<void> {
+async function work({ dataFolder, lane, waiting, files }: LaneStart): Promise<void> {
   const db = openDatabase(dataFolder, 'normal')
   const store = new FileStore(join(dataFolder, 'files'))
   const scripts = new ScriptThread(new URL('script-worker.mjs', import.meta.url))
   useSandbox((...asked) => scripts.run(...asked))
+  const doFile = filesByPort(files)
   const portion: JobContext['portion'] = (body) => {
     giveWay(waiting)
     return atomically(db, body)
@@ -37,11 +39,12 @@ async function work({ dataFolder, lane, waiting }: LaneStart): Promise<void> {
     for (;;) {
       const job = portion((tx) => takeNext(tx, lane))
       if (!job) return
-      await runOne({ db, store, dataFolder, job, portion })
+      await runOne({ db, store, dataFolder, job, portion, doFile })
     }
   } finally {
     scripts.end()
     await store.close()
+    files.close()
     db.$client.close()
   }
 }

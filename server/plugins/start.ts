@@ -31,7 +31,7 @@ async function startMail(db: Vault['db'], dataFolder: string): Promise<void> {
  * up again. What cannot be cleared is said in the log, and keeps no job waiting.
  */
 export default defineNitroPlugin(async () => {
-  const { db, store, runner, dataFolder, scripts, layouts } = opened()
+  const { db, store, runner, dataFolder, scripts, layouts, files } = opened()
   useSandbox((...asked) => scripts.run(...asked))
   try {
     clearLeftBehind(db, store)
@@ -42,5 +42,6 @@ export default defineNitroPlugin(async () => {
   atomically(db, (tx) => fillTasks(tx, published(tx).configuration))
   await runner.start()
   await startMail(db, dataFolder)
+  files.standBy()
   layouts.standBy()
 })

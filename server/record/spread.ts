@@ -10,9 +10,9 @@ import type { Account } from '../directory/people'
 import { documentColumns } from '../documents/columns'
 import { seenBy } from '../documents/rights'
 import { contentOf } from '../documents/rows'
-import { FileBreaksError, type Files } from '../files/file-threads'
+import { type DoFileTask, FileBreaksError } from '../files/file-tasks'
 import type { FileStore } from '../files/store'
-import { inParallel } from '../jobs/parallel'
+import { batches, inParallel } from '../jobs/parallel'
 
 /** What is asked: a place, in files of an ending, of a folder and all below it. */
 export interface SpreadQuery {
@@ -32,13 +32,15 @@ export interface SpreadFile {
 interface Asking {
   db: Db
   store: FileStore
-  files: Files
+  doFile: DoFileTask
   account: Account
-  computer: Computer
+  computer: Pick<Computer, 'compute'>
 }
 
 /** So many files are read for one question; a further one goes on from there. */
 const mostRead = 400
+/** So many of them are written down together. */
+const together = 20
 /** So many documents are named. */
 const mostNamed = 50
 
@@ -47,24 +49,42 @@ const mostNamed = 50
  * content is read once.
  */
 export async function spreadOf(
-  { db, store, files: threads, account, computer }: Asking,
+  { db, store, doFile, account, computer }: Asking,
   asked: SpreadQuery,
 ): Promise<Spread> {
-  const found = await computer.compute('files-with', { account, asked })
-  const known = placesKnown(
-    db,
-    found.map(({ sha256 }) => sha256),
-  )
-  const unread = found.filter(({ sha256 }) => !known.has(sha256)).slice(0, mostRead)
-  const read = await inParallel(unread, async ({ sha256, fileName }) => ({
-    sha256,
-    places: await placesIn(threads, store.path(sha256), fileName),
-  }))
-  await whenFree(() => {
-    for (const row of read) db.insert(readContents).values(row).onConflictDoNothing().run()
-  })
-  for (const { sha256, places } of read) known.set(sha256, places)
-  return { ...counted(found, known, asked.place), files: found.length }
+  const unread = await computer.compute('files-unread', { account, asked })
+  for (const few of batches(unread, together)) {
+    const read = await inParallel(few, async ({ sha256, fileName }) => ({
+      sha256,
+      places: await placesIn(doFile, store.path(sha256), fileName),
+    }))
+    await whenFree(() => {
+      // They come as they are kept, in JSON: nothing is read and written once more for it.
+      for (const { sha256, places } of read)
+        db.run(
+          sql`insert into read_contents (sha256, places) values (${sha256}, ${places}) on conflict do nothing`,
+        )
+    })
+  }
+  return computer.compute('spread', { account, asked })
+}
+
+/** The files of a set that have not been read, as many as are read for one question. */
+export function filesUnread(db: Db, account: Account, asked: SpreadQuery): SpreadFile[] {
+  const isRead = db
+    .select({ sha256: readContents.sha256 })
+    .from(readContents)
+    .where(eq(readContents.sha256, sql.placeholder('sha256')))
+    .prepare()
+  return filesWith(db, account, asked)
+    .filter(({ sha256 }) => !isRead.get({ sha256 }))
+    .slice(0, mostRead)
+}
+
+/** What the files of a set say, as far as they have been read. */
+export function spreadKnown(db: Db, account: Account, asked: SpreadQuery): Spread {
+  const found = filesWith(db, account, asked)
+  return { ...counted(found, placesKnown(db), asked.place), files: found.length }
 }
 
 /** So many files are looked at; of more, the first ones speak for the others. */
@@ -77,7 +97,7 @@ const chosen = (db: Db, { ending, folder }: SpreadQuery) =>
   )
 
 /** The files of a set that somebody may see; a walk through the whole vault, and so for a thread. */
-export const filesWith = (db: Db, account: Account, asked: SpreadQuery): SpreadFile[] =>
+const filesWith = (db: Db, account: Account, asked: SpreadQuery): SpreadFile[] =>
   db
     .select(documentColumns)
     .from(documents)
@@ -88,40 +108,35 @@ export const filesWith = (db: Db, account: Account, asked: SpreadQuery): SpreadF
     .filter(seenBy(db, account))
     .map(({ id, number, version }) => ({ number, ...contentOf(db, id, version) }))
 
-function placesKnown(db: Db, contents: string[]): Map<string, string[]> {
+/** The places of contents that have been read. */
+function placesKnown(db: Db): (sha256: string) => string[] | undefined {
   const statement = db
     .select()
     .from(readContents)
     .where(eq(readContents.sha256, sql.placeholder('sha256')))
     .prepare()
-  return new Map(
-    contents.flatMap((sha256) => {
-      const row = statement.get({ sha256 })
-      return row ? [[sha256, row.places] as const] : []
-    }),
-  )
+  return (sha256) => statement.get({ sha256 })?.places
 }
 
-/** The names of a file's places; none of one that cannot be read. */
-async function placesIn(files: Files, path: string, fileName: string): Promise<string[]> {
+/** The names of a file’s places, in JSON; none of one that cannot be read. */
+async function placesIn(doFile: DoFileTask, path: string, fileName: string): Promise<string> {
   try {
-    const { places } = await files.read(path, fileName)
-    return [...new Set(places.map(({ place }) => place))]
+    return await doFile({ kind: 'names', path, fileName })
   } catch (error) {
-    if (error instanceof FileBreaksError || (error as NodeJS.ErrnoException).code === 'ENOENT') return []
+    if (error instanceof FileBreaksError || (error as NodeJS.ErrnoException).code === 'ENOENT') return '[]'
     throw error
   }
 }
 
 function counted(
   found: { number: string; sha256: string }[],
-  known: Map<string, string[]>,
+  known: (sha256: string) => string[] | undefined,
   place: string,
 ): Omit<Spread, 'files'> {
   const spread: Omit<Spread, 'files'> = { read: 0, has: 0, misspelt: [], lacks: 0, lacking: [] }
   const others = new Map<string, { count: number; numbers: string[] }>()
   for (const { number, sha256 } of found) {
-    const places = known.get(sha256)
+    const places = known(sha256)
     if (!places) continue
     spread.read++
     const [near] = places.includes(place) ? [] : nearMisses(place, places)

@@ -12,13 +12,8 @@ import {
   readFile,
 } from '../../core/formats'
 import type { Probe } from '../../shared/answers'
+import type { Content } from '../files/file-tasks'
 import { Refusal } from '../refusal'
-
-/** A stored content, or another file, under the name that it has outside. */
-export interface Content {
-  path: string
-  fileName: string
-}
 
 /** How the kinds of files that have a sheet are drawn. */
 const drawers: Partial<Record<FileKind, (file: OpenFile) => { svg: string }>> = {
@@ -32,11 +27,21 @@ export function previewOf({ path, fileName, isSmall }: Content & { isSmall?: boo
   try {
     const kind = kindOf(file, fileName)
     const draw = isSmall && kind === 'dxf' ? drawThumbnail : drawers[kind]
-    if (draw) return draw(file).svg
+    if (draw) return drawn(() => draw(file).svg, fileName)
     const why = `${fileName} is ${formats[kind].words}, of which no sheet is drawn: download it`
     throw new Refusal('not-found', why)
   } finally {
     file.close()
+  }
+}
+
+/** @throws Refusal where a drawing is damaged */
+function drawn(draw: () => string, fileName: string): string {
+  try {
+    return draw()
+  } catch (cause) {
+    const why = `no sheet is drawn of ${fileName}: ${(cause as Error).message}`
+    throw new Refusal('not-found', why, [], { cause })
   }
 }
 
@@ -94,7 +99,7 @@ export function comparisonOf({ before, after }: { before: Content; after: Conten
           `${fileName} is ${formats[kind].words}: DXF drawings alone are laid over each other`,
         )
     }
-    return compareSheets(old, now).svg
+    return drawn(() => compareSheets(old, now).svg, after.fileName)
   } finally {
     old.close()
     now.close()

@@ -1,13 +1,13 @@
 import type { H3Event } from 'h3'
 
 /** Sends a drawing of our own making: it is a picture, and nothing in it is run, wherever it is opened. */
-export function sendDrawing(event: H3Event, svg: string): string {
+export function sendDrawing(event: H3Event, svg: Uint8Array): Buffer {
   setResponseHeaders(event, {
     'content-type': 'image/svg+xml; charset=utf-8',
     'x-content-type-options': 'nosniff',
     'content-security-policy': "default-src 'none'",
   })
-  return svg
+  return Buffer.from(svg)
 }
 
 /** Sends a PDF that was made of a file, under the file's name. */
@@ -19,4 +19,10 @@ export function sendPdf(event: H3Event, fileName: string, bytes: Uint8Array): Bu
     'x-content-type-options': 'nosniff',
   })
   return Buffer.from(bytes)
+}
+
+/** Sends what was put into JSON where it was computed. */
+export function sendJson(event: H3Event, json: Uint8Array): Buffer {
+  setResponseHeader(event, 'content-type', 'application/json')
+  return Buffer.from(json)
 }

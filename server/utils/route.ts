@@ -4,6 +4,8 @@ import { ShapeError } from '../../shared/read-as'
 import { whenFree } from '../database/busy'
 import { isCounting, queries } from '../database/query-count'
 import type { Account } from '../directory/people'
+import { type DoFileTask, FileBreaksError } from '../files/file-tasks'
+import { filesBy, type Files } from '../files/files'
 import { faultOfStorage } from '../files/storage-fault'
 import { TooLargeError } from '../files/store'
 import { Refusal, type RefusalKind } from '../refusal'
@@ -14,9 +16,14 @@ import { requireSameOrigin } from './same-origin'
 import { token } from './session'
 import { type Vault, vault } from './vault'
 
-export interface RouteContext extends Vault {
+/** The vault as it serves one caller: what is computed and read for them is done in their name, in their turn. */
+export interface RouteContext extends Omit<Vault, 'computer' | 'files'> {
   event: H3Event
   account: Account
+  computer: Pick<Vault['computer'], 'compute'>
+  /** What is done with files from outside. */
+  doFile: DoFileTask
+  files: Files
 }
 
 /** Who may call a route: anybody, whoever is signed in, or administrators. */
@@ -33,7 +40,7 @@ export function route<T>(who: Who, handler: (context: RouteContext) => T | Promi
       requireSameOrigin(event)
       return await whenFree(() => {
         const account = who === 'everybody' ? (undefined as never) : caller(event, who)
-        return handler({ ...vault(), event, account })
+        return handler(servedTo(account, event))
       })
     } catch (error) {
       throw asAnswer(error)
@@ -41,6 +48,13 @@ export function route<T>(who: Who, handler: (context: RouteContext) => T | Promi
       if (isCounting) setResponseHeader(event, 'x-queries', queries.count - before)
     }
   })
+}
+
+function servedTo(account: Account, event: H3Event): RouteContext {
+  const { computer, files, ...others } = vault()
+  const who = account?.id ?? 'nobody'
+  const doFile = files.for(who)
+  return { ...others, event, account, computer: computer.for(who), doFile, files: filesBy(doFile) }
 }
 
 function caller(event: H3Event, who: Who): Account {
@@ -111,6 +125,7 @@ function asAnswer(error: unknown): Error {
   if (error instanceof ShapeError) return answer(400, error.message, error.faults)
   if (error instanceof UnknownError) return answer(404, error.message)
   if (error instanceof TooLargeError) return answer(413, error.message)
+  if (error instanceof FileBreaksError) return answer(503, error.message)
   const fault = faultOfStorage(error)
   if (fault) return answer(statuses['no-space'], fault)
   console.error(error)

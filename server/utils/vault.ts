@@ -3,7 +3,8 @@ import { Computer } from '../compute/computer'
 import { MapLayouts } from '../configuration/map-layouts'
 import { MapProcess } from '../configuration/map-process'
 import { type Db, migrateDatabase, openDatabase } from '../database/connection'
-import { FileThreads } from '../files/file-threads'
+import { failuresIn } from '../files/failures'
+import { FileProcesses } from '../files/file-processes'
 import { FileStore } from '../files/store'
 import { JobRunner } from '../jobs/runner'
 import { ScriptThread } from '../scripts/thread'
@@ -15,7 +16,7 @@ export interface Vault {
   computer: Computer
   layouts: MapLayouts
   /** Where files are read and written. */
-  files: FileThreads
+  files: FileProcesses
   /** Where scripts run. */
   scripts: ScriptThread
   dataFolder: string
@@ -34,10 +35,10 @@ export function vault(): Vault {
   const store = new FileStore(join(dataFolder, 'files'))
   const program = (name: string) =>
     resolve(process.env.ILMENITE_PROGRAMS ?? '.output/server/programs', `${name}.mjs`)
-  const runner = new JobRunner(db, dataFolder, program('job-worker'))
+  const files = new FileProcesses(program('file-program'), failuresIn(db))
+  const runner = new JobRunner(db, dataFolder, program('job-worker'), files)
   const computer = new Computer(program('compute-worker'), dataFolder)
   const scripts = new ScriptThread(program('script-worker'))
-  const files = new FileThreads(program('file-worker'), 1)
   const layouts = new MapLayouts(new MapProcess(program('map-program')))
   opened = { db, store, runner, computer, layouts, files, scripts, dataFolder }
   return opened

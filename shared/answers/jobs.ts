@@ -7,7 +7,14 @@ export type ReadyKind = (typeof readyKinds)[number]
 /** Kinds that carry out an effect of a transition. */
 export type EffectJobKind = Extract<Effect, { kind: 'copy' | 'render' | 'run' }>['kind']
 export type JobKind =
-  'intake-read' | 'intake-plan' | 'intake-run' | 'write-files' | 'files' | ReadyKind | EffectJobKind
+  | 'intake-read'
+  | 'intake-plan'
+  | 'intake-run'
+  | 'read-files'
+  | 'write-files'
+  | 'files'
+  | ReadyKind
+  | EffectJobKind
 export type JobStatus = 'queued' | 'running' | 'stopped' | 'done' | 'failed'
 
 /** What the file job does with each document of a set. */

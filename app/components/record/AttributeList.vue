@@ -21,6 +21,7 @@ const told: Record<RecordFinding['kind'], (finding: RecordFinding) => string> = 
     `${many(count, 'file')} say${count === 1 ? 's' : ''} at ${place} what does not fit`,
   conflict: ({ count, place }) => `${many(count, 'file')} said something else at ${place}`,
   unreadable: ({ count }) => `${many(count, 'file')} could not be read`,
+  unread: ({ count }) => `${many(count, 'file')} wait${count === 1 ? 's' : ''} to be read`,
 }
 const findingsAt = (id: string) => props.findings.filter(({ attribute }) => attribute === id)
 </script>

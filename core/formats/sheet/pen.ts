@@ -1,4 +1,4 @@
-import { Budget } from '../budget'
+import type { Budget } from '../budget'
 import { escaped } from '../xml'
 import { arc, type Curve } from './curves'
 import type { Pieces, Sheet } from './drawn'
@@ -7,16 +7,13 @@ import { growth, identity, mapped, type Matrix, moved, scaled, times, turned } f
 import { round } from './round'
 import { svgArc } from './svg-arc'
 import { drawers, fromBehind, polyline, type Shape } from './shapes'
+import { groupsInStep, sheetBudget, stepsOf } from './steps'
 import { ink, type Style, Styles } from './style'
 
 /** Lines are as thick as on a sheet of this many millimetres (A3), whatever a drawing counts in. */
 const paperWidth = 420
 /** How deep blocks stand in one another; those that contain themselves are drawn to there. */
 const deepest = 16
-/** The most steps of a sheet, its windows included: each entity, insert and point that is drawn is one. */
-const mostSteps = 3_000_000
-/** So many groups of an entity are gone through in one step. */
-const groupsInStep = 16
 export const plain: Style = { colour: ink, weight: 0.25, dashes: [] }
 
 /** Draws entities, and knows what was drawn. */
@@ -32,7 +29,7 @@ export class Pen {
 
   constructor(
     private readonly drawing: Drawing,
-    private readonly budget = new Budget(mostSteps),
+    private readonly budget: Budget = sheetBudget(),
   ) {
     this.styles = new Styles(drawing)
   }
@@ -246,10 +243,3 @@ export class Pen {
 /** Where a field is that nothing stands in: as long as a short word, and not to be seen. */
 const emptyField = (size: number): string =>
   `width="${round(size * 6)}" height="${round(size)}" fill="none" stroke="none"`
-
-/** How many steps it takes to draw a shape: one for each point or line of words. */
-function stepsOf(shape: Shape): number {
-  if (shape.kind === 'line') return shape.points.length
-  if (shape.kind === 'area') return shape.rings.reduce((sum, { length }) => sum + length, 0)
-  return shape.kind === 'words' ? shape.lines.length : 12
-}

@@ -46,7 +46,8 @@ function placesOf({ root, elements }: XmlDocument): SvgPlace[] {
   const described = elements.flatMap((element) => {
     const place = /dublincore|purl\.org\/dc/i.test(element.space) ? own(metadata, element.local) : undefined
     const isOuter =
-      place && !within(element, (outer) => Object.hasOwn(metadata, outer.local) && outer.space === element.space)
+      place &&
+      !within(element, (outer) => Object.hasOwn(metadata, outer.local) && outer.space === element.space)
     return isOuter ? [placeAt(place, leaves(element))] : []
   })
   const fields = elements.flatMap((element) => {

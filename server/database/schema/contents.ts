@@ -1,6 +1,7 @@
 import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { Corner, SheetFormat } from '../../../core/formats'
 import type { FileFinding } from '../../../shared/answers'
+import type { FileTaskKind } from '../../files/file-tasks'
 
 /**
  * The later contents of versions: what the vault wrote into their files, one after another. The first content of a
@@ -34,6 +35,8 @@ export const fileStates = sqliteTable(
     pending: integer({ mode: 'boolean' }).notNull(),
     /** Whether the blocks of its revisions stand on its sheet, and are kept up. */
     blocks: integer({ mode: 'boolean' }).notNull().default(false),
+    /** The version whose content has still to be read into the record. */
+    unread: integer(),
     findings: text({ mode: 'json' }).$type<FileFinding[]>().notNull(),
   },
   (table) => [index('file_states_pending').on(table.pending, table.document)],
@@ -45,6 +48,20 @@ export const readContents = sqliteTable('read_contents', {
   /** The names of its places; none where it could not be read. */
   places: text({ mode: 'json' }).$type<string[]>().notNull(),
 })
+
+/** Contents that took too much when something was done with them, or broke their reader: they are not tried again. */
+export const fileFailures = sqliteTable(
+  'file_failures',
+  {
+    sha256: text().notNull(),
+    task: text().$type<FileTaskKind>().notNull(),
+    /** The version of the readers that it broke. */
+    reader: integer().notNull(),
+    message: text().notNull(),
+    at: text().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.sha256, table.task] })],
+)
 
 /** Where blocks of revisions stand on sheets of a format, where that was chosen. */
 export const blockPlaces = sqliteTable('block_places', {

@@ -24,6 +24,8 @@ export const jobs = sqliteTable(
     /** How often it was begun, and when it is begun again after a failure. */
     attempts: integer().notNull().default(0),
     nextAt: text(),
+    /** The furthest that an earlier try came: one that comes further has broken nothing. */
+    reached: integer().notNull().default(0),
     /** A worker that says nothing until then has lost it. */
     leaseUntil: text(),
     /** The document that is held for it while it is under way. */

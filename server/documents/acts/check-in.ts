@@ -61,7 +61,7 @@ export function checkIn(
       before: { version: row.version, ...valuesOf(said, 'before') },
       after: { version: row.version + 1, fileName, sha256, ...valuesOf(said, 'after') },
     })
-    const findings = looked ? keepSaid(tx, row.id, looked, inFile) : []
+    const findings = looked ? keepSaid(tx, { id: row.id, version: row.version + 1 }, looked, inFile) : []
     followUp(tx, row.id, commands)
     return findings
   })

@@ -93,7 +93,7 @@ export function fileDocument(
         fileName: content.fileName,
       },
     })
-    const findings = asked.looked ? keepSaid(tx, row.id, asked.looked, own) : []
+    const findings = asked.looked ? keepSaid(tx, { id: row.id, version: 1 }, asked.looked, own) : []
     followUp(tx, row.id, commands)
     return { number: row.number, ...(findings.length ? { findings } : {}) }
   })

@@ -1,0 +1,11 @@
+CREATE TABLE `file_failures` (
+	`sha256` text NOT NULL,
+	`task` text NOT NULL,
+	`reader` integer NOT NULL,
+	`message` text NOT NULL,
+	`at` text NOT NULL,
+	PRIMARY KEY(`sha256`, `task`)
+);
+--> statement-breakpoint
+ALTER TABLE `file_states` ADD `unread` integer;--> statement-breakpoint
+ALTER TABLE `jobs` ADD `reached` integer DEFAULT 0 NOT NULL;

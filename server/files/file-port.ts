@@ -1,0 +1,40 @@
+import type { MessagePort } from 'node:worker_threads'
+import { errorOf, type FileFault, faultOfTask } from './file-fault'
+import type { DoFileTask, FileTask } from './file-tasks'
+
+interface Question {
+  id: number
+  task: FileTask
+}
+type Reply = { id: number } & ({ answer: unknown } | { fault: FileFault })
+
+/** Does tasks through a port, at whose other end stands the thread that has the processes. */
+export function filesByPort(port: MessagePort): DoFileTask {
+  const waiting = new Map<number, (reply: Reply) => void>()
+  let last = 0
+  port.on('message', (reply: Reply) => {
+    waiting.get(reply.id)?.(reply)
+    waiting.delete(reply.id)
+    // A thread that waits for nothing may end.
+    if (!waiting.size) port.unref()
+  })
+  port.unref()
+  const ask = (task: FileTask) =>
+    new Promise((resolve, reject) => {
+      const id = ++last
+      waiting.set(id, (reply) => ('fault' in reply ? reject(errorOf(reply.fault)) : resolve(reply.answer)))
+      port.ref()
+      port.postMessage({ id, task } satisfies Question)
+    })
+  return ask as DoFileTask
+}
+
+/** Answers what comes through a port; ends with it. */
+export function serveFiles(port: MessagePort, run: DoFileTask): void {
+  port.on('message', ({ id, task }: Question) => {
+    run(task as never)
+      .then((answer): Reply => ({ id, answer }))
+      .catch((error: unknown): Reply => ({ id, fault: faultOfTask(error) }))
+      .then((reply) => port.postMessage(reply))
+  })
+}

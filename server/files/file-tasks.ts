@@ -1,0 +1,69 @@
+import type {
+  Change,
+  ChosenPlaces,
+  FileProblem,
+  FileReading,
+  RevisionBlocks,
+  WrittenFile,
+} from '../../core/formats'
+import type { FoundFile } from '../../core/intake'
+
+/** A stored content, or another file, under the name that it has outside. */
+export interface Content {
+  path: string
+  fileName: string
+}
+
+/** Everything that is done with files from outside, and what comes of it. */
+export interface FileTasks {
+  /** What an archive has at a path. */
+  find: { asks: { root: string; path: string }; answers: FoundFile }
+  /** What is in a file; of its places those alone that concern wanted ones, where such are named. */
+  read: { asks: Content & { wanted?: readonly string[] }; answers: FileReading }
+  /** The names of its places, each once, as a text in JSON. */
+  names: { asks: Content; answers: string }
+  /** Values written into a copy of it, at `out`. */
+  write: { asks: Content & { changes: Change[]; out: string }; answers: FileWriting }
+  /** The blocks of a register drawn into a copy of it, at `out`. */
+  draw: {
+    asks: Content & { blocks: RevisionBlocks; places: ChosenPlaces; out: string }
+    answers: FileDrawing
+  }
+  /** The pages of a copy of a PDF stamped, at `out`. */
+  stamp: { asks: { path: string; text: string; out: string }; answers: FileWriting }
+  /** Its sheet as SVG. */
+  preview: { asks: Content & { isSmall?: boolean }; answers: Uint8Array }
+  /** Its sheet as a PDF with a stamp. */
+  pdf: { asks: Content & { stamp: string }; answers: Uint8Array }
+  /** Two sheets laid over each other, as SVG. */
+  compare: { asks: { path: string; before: Content; after: Content }; answers: Uint8Array }
+  /** Everything inside of it and its sheet, in JSON. */
+  probe: { asks: Content; answers: Uint8Array }
+}
+
+export type FileTaskKind = keyof FileTasks
+export type FileTask<Kind extends FileTaskKind = FileTaskKind> = {
+  [One in Kind]: { kind: One } & FileTasks[One]['asks']
+}[Kind]
+export type FileAnswer<Kind extends FileTaskKind> = FileTasks[Kind]['answers']
+
+/** What came of writing into a file; the new content lies at `out` where anything was written. */
+export type FileWriting = Omit<WrittenFile, 'parts'>
+
+/** How many rows were drawn into a file; the new content lies at `out` where nothing is wrong. */
+export interface FileDrawing {
+  live: number
+  carriedOver: number
+  problems: FileProblem[]
+}
+
+/** What does the tasks: processes of the server, or whoever hands them on to those. */
+export type DoFileTask = <Kind extends FileTaskKind>(task: FileTask<Kind>) => Promise<FileAnswer<Kind>>
+
+/** A file that took too much, or broke its reader; it will do so again. */
+export class FileBreaksError extends Error {
+  constructor(readonly problem: FileProblem) {
+    super(problem.message)
+    this.name = 'FileBreaksError'
+  }
+}
