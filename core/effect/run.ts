@@ -1,5 +1,5 @@
 import { valueFor } from '../attribute'
-import { runScript, type Script, scriptLimits, type ScriptOutcome } from '../script'
+import { runScript, type Script, ScriptError, scriptLimits, type ScriptOutcome } from '../script'
 import { type FieldsOf, filledText } from '../shape'
 import { type EffectCommand, EffectError, type EffectKind, type Moment, queued } from './effect-kind'
 
@@ -29,7 +29,8 @@ function outcomeOf(script: Script, { facts, written }: Moment): ScriptOutcome {
   try {
     outcome = runScript(script, facts(written), scriptLimits.check)
   } catch (cause) {
-    throw new EffectError(`the script ${(cause as Error).message}`, wayOut, { cause })
+    if (!(cause instanceof ScriptError)) throw cause
+    throw new EffectError(`the script ${cause.message}`, wayOut, { cause })
   }
   if (outcome.refused !== null) throw new EffectError(`${script.name} refuses: ${outcome.refused}`, wayOut)
   return outcome

@@ -1,4 +1,4 @@
-export { loadSandbox, runHere, runScript, useSandbox } from './sandbox'
+export { loadSandbox, runHere, runScript, type Sandbox, useSandbox } from './sandbox'
 export {
   type Script,
   ScriptError,

@@ -16,9 +16,9 @@ export function readOutcome(text: string): ScriptOutcome {
     if (list.length > most[name as 'written' | 'told'])
       throw new ScriptError(`a script may ask for ${most[name as 'written' | 'told']} of these at most`)
   for (const { attribute, value } of written)
-    if (value !== null && !['string', 'number', 'boolean'].includes(typeof value))
+    if (typeof value === 'object' && value !== null)
       throw new ScriptError(
-        `${attribute} is written with what is no value: give a text, a number, true, false or null`,
+        `${attribute} is written with ${(value as { none: string }).none}: give a text, a number, true, false or null`,
       )
   for (const letter of told) requireLetter(letter)
   return {

@@ -16,7 +16,7 @@ export async function loadSandbox(): Promise<void> {
 }
 
 /** How scripts are run: in this thread, or as whoever runs them says. */
-type Sandbox = (script: Script, facts: ScriptFacts, limits: ScriptLimits) => ScriptOutcome
+export type Sandbox = (script: Script, facts: ScriptFacts, limits: ScriptLimits) => ScriptOutcome
 let sandbox: Sandbox = runHere
 
 /** Has scripts run by something else: a thread of their own, where this one must not be held up. */
@@ -30,20 +30,36 @@ const mostStack = 256 * 1024
 
 /**
  * What a script finds around it. Nothing in it tells the time or makes a chance, so that the same facts give the same
- * outcome each time.
+ * outcome each time. What is kept of it has no prototype: whatever a script does to those of the language, its outcome
+ * is read as it was asked for. A value that is none goes out as what it is instead.
  */
 const prelude = `
 (() => {
   const { stringify, parse } = JSON
-  const out = { written: [], told: [], said: [], refused: null }
+  const { setPrototypeOf } = Object
+  const { isArray } = Array
+  const { isFinite } = Number
   const text = String
+  const bare = (it) => setPrototypeOf(it, null)
+  const out = bare({ written: bare([]), told: bare([]), said: bare([]), refused: null })
+  const add = (list, it) => { list[list.length] = it }
+  const none = (what) => bare({ none: what })
+  const sound = (value) => {
+    if (value === undefined || value === null) return null
+    if (typeof value === 'string' || typeof value === 'boolean') return value
+    if (typeof value === 'number') return isFinite(value) ? value : none(text(value))
+    return none(typeof value === 'bigint' ? 'a bigint' : 'what is no value')
+  }
   globalThis.write = (attribute, value) => {
-    out.written[out.written.length] = { attribute: text(attribute), value: value ?? null }
+    add(out.written, bare({ attribute: text(attribute), value: sound(value) }))
   }
   globalThis.tell = (to, subject, body) => {
-    out.told[out.told.length] = { to: [].concat(to), subject: text(subject ?? ''), body: text(body ?? '') }
+    const all = bare([])
+    if (isArray(to)) for (let at = 0; at < to.length; at++) add(all, text(to[at]))
+    else add(all, text(to))
+    add(out.told, bare({ to: all, subject: text(subject ?? ''), body: text(body ?? '') }))
   }
-  globalThis.say = (it) => { out.said[out.said.length] = typeof it === 'string' ? it : stringify(it) ?? text(it) }
+  globalThis.say = (it) => { add(out.said, typeof it === 'string' ? it : text(stringify(it) ?? text(it))) }
   globalThis.refuse = (reason) => { out.refused = text(reason ?? 'refused'); throw new Error('refused') }
   delete Math.random
   delete globalThis.Date
@@ -114,8 +130,11 @@ function runIn(
   const outcome = deadline.ended ? null : outcomeIn(context)
   if (outcome?.refused) return outcome
   if (fault) throw new ScriptError(`${name} ${fault.message}`, fault.line)
-  if (!outcome) throw new ScriptError(`${name} was ended: it took more than ${limits.time} ms`)
-  return outcome
+  if (outcome) return outcome
+  const why = deadline.ended
+    ? `was ended: it took more than ${limits.time} ms`
+    : 'broke off: what it asks for is too much'
+  throw new ScriptError(`${name} ${why}`)
 }
 
 interface Thrown {

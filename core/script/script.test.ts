@@ -54,6 +54,11 @@ describe('a script', () => {
     ['\n\nnothing.there', 'line 3'],
     ['throw new Error("so")', 'broke off in line 1: so'],
     ['write("mass", { a: 1 })', 'no value'],
+    ['write("mass", 0 / 0)', 'mass is written with NaN'],
+    ['write("mass", 1e309)', 'mass is written with Infinity'],
+    ['write("mass", 10n)', 'mass is written with a bigint'],
+    ['write("mass", Symbol("a"))', 'no value'],
+    ['say(10n)', 'broke off in line 1'],
     ['tell("nobody", "a", "b")', 'nobody who can be told'],
     ['for (let i = 0; i < 2000; i++) write("mass", i)', '1000'],
     ['return new Date()', 'Date'],
@@ -68,6 +73,20 @@ describe('a script', () => {
   it('ends one that never ends, also in its catch', () => {
     expect(() => run('while (true) {}', 300)).toThrow('was ended: it took more than 300 ms')
     expect(() => run('for (;;) { try { for (;;) {} } catch {} }', 300)).toThrow('was ended')
+  })
+
+  it.each([
+    'Object.prototype.toJSON = () => 1',
+    'Array.prototype.toJSON = () => "x"',
+    'Object.defineProperty(Array.prototype, "0", { set() {} })',
+    'JSON.stringify = () => "{}"; Array.isArray = () => false; Object.setPrototypeOf = () => 0',
+    'BigInt.prototype.toJSON = () => 7',
+  ])('asks for what it writes, whatever it does to the language: %s', (code) => {
+    const outcome = run(`${code}; write('mass', 2); tell(['owner'], 'a', 'b')`)
+    expect(outcome).toMatchObject({
+      written: [{ attribute: 'mass', value: 2 }],
+      told: [{ to: ['owner'], subject: 'a', body: 'b' }],
+    })
   })
 
   it('leaves nothing behind for the next one', () => {

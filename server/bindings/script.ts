@@ -1,7 +1,7 @@
 import { rm } from 'node:fs/promises'
 import { boundIn } from '../../core/configuration'
 import { factsOf } from '../../core/engine'
-import { runScript, type Script, scriptLimits } from '../../core/script'
+import { runScript, type Script, ScriptError, scriptLimits } from '../../core/script'
 import { today } from '../clock'
 import { published } from '../configuration/published'
 import { contentOf, documentRowById, snapshot } from '../documents/rows'
@@ -46,6 +46,6 @@ function changesOf(script: Script, facts: Parameters<typeof runScript>[1]) {
       value: value === null ? '' : String(value),
     }))
   } catch (error) {
-    throw error instanceof JobError ? error : new JobError((error as Error).message, { cause: error })
+    throw error instanceof ScriptError ? new JobError(error.message, { cause: error }) : error
   }
 }

@@ -1,7 +1,7 @@
 import { valueFor } from '../../core/attribute'
 import { attributeOf, type Configuration } from '../../core/configuration'
 import { type Command, factsOf } from '../../core/engine'
-import { runScript, type Script, scriptLimits, type ScriptOutcome } from '../../core/script'
+import { runScript, type Script, ScriptError, scriptLimits, type ScriptOutcome } from '../../core/script'
 import { today } from '../clock'
 import { published } from '../configuration/published'
 import { type JobContext, JobError, type JobKindModule } from '../jobs/job-kind'
@@ -46,7 +46,8 @@ function outcomeOf(tx: Tx, { job }: JobContext, script: Script): ScriptOutcome {
   try {
     outcome = runScript(script, facts, scriptLimits.job)
   } catch (error) {
-    throw new JobError((error as Error).message, { cause: error })
+    if (!(error instanceof ScriptError)) throw error
+    throw new JobError(error.message, { cause: error })
   }
   if (outcome.refused !== null)
     throw new JobError(`${script.name} refuses (${outcome.refused}), after the act: let it check before`)
