@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { createReadStream, createWriteStream, existsSync } from 'node:fs'
-import { open, readdir, rename, rm, stat } from 'node:fs/promises'
+import { open, rename, rm, stat } from 'node:fs/promises'
 import { basename, dirname, join, resolve } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import Database from 'better-sqlite3'
@@ -15,6 +15,7 @@ import {
 } from './manifest'
 import { contentsNamed } from './contents'
 import { manifestOf } from './read'
+import { mark, sweepBackups } from './sweep'
 
 /** What a backup became. */
 export interface WrittenBackup {
@@ -47,9 +48,9 @@ export async function writeBackup(
   const file = resolve(to)
   if (!existsSync(dirname(file)))
     throw new BackupError(`there is no folder ${dirname(file)} to write the backup into`)
-  await sweep(file)
+  await sweepBackups(dirname(file))
   const base = since === undefined ? undefined : await earlier(file, resolve(since))
-  const own = `${file}.${process.pid}`
+  const own = `${file}.${mark}`
   const copy = `${own}.database`
   const part = `${own}.part`
   try {
@@ -65,26 +66,6 @@ export async function writeBackup(
   } finally {
     await rm(copy, { force: true })
     await rm(part, { force: true })
-  }
-}
-
-/** What a killed backup to the same file left behind. */
-async function sweep(file: string): Promise<void> {
-  const left = new RegExp(
-    `^${basename(file).replace(/[.*+?^\${}()|[\]\\]/g, '\\$&')}\\.(\\d+)\\.(part|database)(-\\w+)?$`,
-  )
-  for (const name of await readdir(dirname(file))) {
-    const [, process_] = left.exec(name) ?? []
-    if (process_ && !isRunning(Number(process_))) await rm(join(dirname(file), name), { force: true })
-  }
-}
-
-function isRunning(pid: number): boolean {
-  try {
-    process.kill(pid, 0)
-    return true
-  } catch (error) {
-    return (error as NodeJS.ErrnoException).code === 'EPERM'
   }
 }
 

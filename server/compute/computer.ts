@@ -1,12 +1,14 @@
 import { Piscina } from 'piscina'
 import { queries } from '../database/query-count'
+import { queue } from '../jobs/queue'
 import { Turns } from '../processes/turns'
 import { Refusal } from '../refusal'
-import { type AnswerOf, type Computation, type ComputationKind, computations, type InputOf } from './kinds'
-import type { Outcome, Task } from './worker'
+import { type AnswerOf, type ComputationKind, computations, type InputOf } from './kinds'
+import type { Computation } from './computation'
+import type { ComputeStart, Outcome, Task } from './worker'
 
 /** The most memory that one thread may take, in megabytes. */
-const mostMemory = { quick: 256, slow: 768 }
+const mostMemory = { quick: 256, slow: 768, act: 512 }
 /** How far the threads for what takes long stand back for the thread that answers everybody, as `nice` counts it. */
 const wayGiven = 10
 /**
@@ -16,6 +18,8 @@ const wayGiven = 10
 const limits = {
   quick: { atOnce: 2, atOnceEach: 1, waitingEach: 500 },
   slow: { atOnce: 2, atOnceEach: 1, waitingEach: 60 },
+  // There is one database: acts on many come one after the other.
+  act: { atOnce: 1, atOnceEach: 1, waitingEach: 20 },
 }
 type Speed = keyof typeof limits
 
@@ -28,18 +32,21 @@ export class Computer {
   private readonly pools: Record<Speed, { threads: Piscina<Task, Outcome>; turns: Turns }>
 
   constructor(workerFile: string, dataFolder: string) {
+    const workerData = (speed: Speed): ComputeStart => ({ dataFolder, mayWrite: speed === 'act' })
     const pool = (speed: Speed, niceIncrement: number) => ({
       threads: new Piscina<Task, Outcome>({
         filename: workerFile,
-        workerData: { dataFolder },
-        minThreads: 1,
+        workerData: workerData(speed),
+        // Whoever acts on many can wait for a thread to begin.
+        minThreads: speed === 'act' ? 0 : 1,
+        idleTimeout: 30_000,
         maxThreads: limits[speed].atOnce,
         niceIncrement,
         resourceLimits: { maxOldGenerationSizeMb: mostMemory[speed] },
       }),
       turns: new Turns(limits[speed]),
     })
-    this.pools = { quick: pool('quick', 0), slow: pool('slow', wayGiven) }
+    this.pools = { quick: pool('quick', 0), slow: pool('slow', wayGiven), act: pool('act', 0) }
   }
 
   /** What computes in somebody’s name. */
@@ -53,8 +60,7 @@ export class Computer {
     input: InputOf<Kind>,
     who = 'the vault',
   ): Promise<AnswerOf<Kind>> {
-    const { seconds, name, isQuick } = computations[kind] as Computation<never, unknown>
-    const speed = isQuick ? 'quick' : 'slow'
+    const { seconds, name, speed } = computations[kind] as Computation<never, unknown>
     const { threads, turns } = this.pools[speed]
     const outcome = await turns.take(who, () =>
       threads.run({ kind, input }, { signal: AbortSignal.timeout(seconds * 1000) }).catch((cause: Error) => {
@@ -63,6 +69,8 @@ export class Computer {
       }),
     )
     queries.count += outcome.queries
+    // What an act in another thread has queued need not wait for somebody to look.
+    if (speed === 'act') queue.emit('queued')
     if ('refusal' in outcome) {
       const { kind: of, message, reasons } = outcome.refusal
       throw new Refusal(of, message, reasons)

@@ -9,36 +9,8 @@ import type { VaultQuery } from '../documents/listing/query'
 import type { SpreadQuery } from '../record/spread'
 import type { ScriptTrial } from '../scripts/try'
 import type { TasksQuery } from '../tasks/queries'
-
-/** Work on what somebody typed, which could be made to be slow: it runs in a thread of its own, within a time. */
-export interface Computation<Input, Answer> {
-  /** The most seconds it is given. */
-  seconds: number
-  /** What is said of it where it takes longer. */
-  name: string
-  /** Whether it is one of those that are asked for with every page. */
-  isQuick?: true
-  run: (db: Db, input: Input) => Promise<Answer>
-}
-
-/** What computes it is loaded when it is first asked for: a thread begins in a tenth of the time that all takes. */
-const computation = <Module, Input, Answer>(
-  seconds: number,
-  name: string,
-  load: () => Promise<Module>,
-  compute: (module: Module, db: Db, input: Input) => Answer | Promise<Answer>,
-): Computation<Input, Answer> => ({
-  seconds,
-  name,
-  run: async (db, input) => await compute(await load(), db, input),
-})
-
-/** What takes milliseconds, and is asked for with every page: it has threads of its own, and waits for nothing long. */
-const quick = <Module, Input, Answer>(
-  name: string,
-  load: () => Promise<Module>,
-  compute: (module: Module, db: Db, input: Input) => Answer | Promise<Answer>,
-): Computation<Input, Answer> => ({ ...computation(20, name, load, compute), isQuick: true })
+import { acts } from './acts'
+import { type Computation, computation, quick } from './computation'
 
 const explaining = () => import('../directory/explain')
 const previewing = () => import('../directory/preview')
@@ -48,6 +20,7 @@ const trails = () => import('../audit/trail')
 
 /** Every computation there is. */
 export const computations = {
+  ...acts,
   'check-draft': computation(
     30,
     'checking the draft',

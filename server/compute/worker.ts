@@ -1,9 +1,11 @@
 import { workerData } from 'node:worker_threads'
 import { loadSandbox } from '../../core/script'
 import { UnknownError } from '../../core/configuration'
-import { type Db, openForReading } from '../database/connection'
+import { type Db, openDatabase, openForReading } from '../database/connection'
 import { queries } from '../database/query-count'
 import { Refusal, type RefusalKind } from '../refusal'
+import { ScriptThread } from '../scripts/thread'
+import { waitForScripts } from '../scripts/wait'
 import { type ComputationKind, computations } from './kinds'
 
 export interface Task {
@@ -19,10 +21,19 @@ export type Outcome = Computed & {
   queries: number
 }
 
-let db: Db | undefined
-await loadSandbox()
+/** What a thread is started with. */
+export interface ComputeStart {
+  dataFolder: string
+  /** Whether it carries out acts; every other one has a connection that can only read. */
+  mayWrite: boolean
+}
 
-/** Computes one thing on a connection that can only read. */
+const { dataFolder, mayWrite } = workerData as ComputeStart
+let db: Db | undefined
+if (mayWrite) waitForScripts(new ScriptThread(new URL('script-worker.mjs', import.meta.url)))
+else await loadSandbox()
+
+/** Computes one thing, or carries one act out. */
 export default async function compute(task: Task): Promise<Outcome> {
   const before = queries.count
   const outcome = await computed(task)
@@ -30,7 +41,7 @@ export default async function compute(task: Task): Promise<Outcome> {
 }
 
 async function computed({ kind, input }: Task): Promise<Computed> {
-  db ??= openForReading((workerData as { dataFolder: string }).dataFolder)
+  db ??= mayWrite ? openDatabase(dataFolder) : openForReading(dataFolder)
   try {
     const run = computations[kind].run as (db: Db, input: unknown) => unknown
     return { answer: await run(db, input) }

@@ -7,7 +7,7 @@ type Graph = ReturnType<typeof mapGraph>
 /** How long the process waits for more before it ends, in milliseconds. */
 const patience = 10 * 60_000
 /** The most memory that it takes, in megabytes. */
-const mostMemory = 1024
+const mostMemory = 512
 
 /**
  * Lays maps out one after the other, in a process of its own. Laying out a large one takes all of a processor for a

@@ -1,5 +1,7 @@
 import { setTimeout as pause } from 'node:timers/promises'
 import { Refusal } from '../refusal'
+import { withScripts } from '../scripts/needed'
+import type { ScriptAnswer, ScriptQuestion } from '../scripts/thread'
 
 /** How long an act waits for its turn, in milliseconds. */
 const patience = 15_000
@@ -18,8 +20,23 @@ export function isBusy(error: unknown): boolean {
   return code?.startsWith('SQLITE_BUSY') ?? false
 }
 
-/** Runs an act, and runs it again while the database is busy. @throws Refusal where that takes too long. */
-export async function whenFree<T>(act: () => T | Promise<T>): Promise<T> {
+/** How scripts are run that an act needs before it. */
+let runScript: (question: ScriptQuestion, who: string) => Promise<ScriptAnswer> = () => {
+  throw new Error('no scripts run here')
+}
+export const useScripts = (run: typeof runScript): void => void (runScript = run)
+
+/**
+ * Runs an act, and runs it again while the database is busy, and once the scripts that it needs have run.
+ * @throws Refusal where that takes too long.
+ */
+export const whenFree = <T>(act: () => T | Promise<T>): Promise<T> =>
+  withScripts(
+    (question, who) => runScript(question, who),
+    () => whenUnlocked(act),
+  )
+
+async function whenUnlocked<T>(act: () => T | Promise<T>): Promise<T> {
   try {
     return await act()
   } catch (error) {

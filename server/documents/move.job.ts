@@ -4,6 +4,7 @@ import { published } from '../configuration/published'
 import type { Db } from '../database/connection'
 import { documents } from '../database/schema'
 import type { JobKindModule } from '../jobs/job-kind'
+import { forEachInAct } from '../scripts/needed'
 import { followUp } from './follow-up'
 
 /** Documents that are looked at in one transaction. */
@@ -45,8 +46,10 @@ export const moveJob: JobKindModule = {
       const few = candidates(db, after, together, numbers)
       const last = few.at(-1)
       if (!last) return { done: `${moved} of ${looked} moved` }
-      portion((tx) => {
-        for (const { id } of few) moved += followUp(tx, id, [])
+      moved += portion((tx) => {
+        let count = 0
+        forEachInAct(few, ({ id }) => (count += followUp(tx, id, [])))
+        return count
       })
       after = last.number
       looked += few.length

@@ -12,7 +12,8 @@ import { documentRowById, snapshot } from './rows'
 /** Runs a script on a document after the act that queued it: it writes attributes and tells people. */
 export const runScriptJob: JobKindModule = {
   lane: 'short',
-  attempts: 1,
+  attempts: 3,
+  givesUp: true,
   run: async (context) => {
     const { job, portion } = context
     const { effect } = job.input ?? {}

@@ -57,4 +57,4 @@ function readAlready(db: Db, intake: string): Set<string> {
   return new Set(rows.map(({ path }) => path))
 }
 
-export const readJob: JobKindModule = { lane: 'long', attempts: 1, run: readArchive }
+export const readJob: JobKindModule = { lane: 'long', attempts: 5, givesUp: true, run: readArchive }

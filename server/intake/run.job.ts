@@ -178,4 +178,4 @@ function finish({ db, store, actor, portion }: JobContext, intake: Intake): void
   })
 }
 
-export const runJob: JobKindModule = { lane: 'long', attempts: 1, run: runIntake }
+export const runJob: JobKindModule = { lane: 'long', attempts: 5, givesUp: true, run: runIntake }

@@ -15,6 +15,8 @@ export type Lane = 'long' | 'short'
 export interface QueuedJob extends Job {
   document: string | null
   input: JobInput | null
+  /** The furthest that an earlier try came. */
+  reached: number
 }
 
 /** What a job works with. */
@@ -36,8 +38,10 @@ export interface JobContext {
 /** What one kind of job is; it runs in a worker thread. */
 export interface JobKindModule {
   lane: Lane
-  /** How often it is tried before it has failed. */
+  /** How often it is begun, without coming further, before it has failed; also where a kill or its thread ended it. */
   attempts: number
+  /** Whether a failure that it tells of ends it at once: a person takes it up again. */
+  givesUp?: true
   run: (context: JobContext) => Promise<Ending>
 }
 

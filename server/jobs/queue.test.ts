@@ -12,7 +12,7 @@ import {
   queueScheduled,
   setSchedule,
 } from './schedules'
-import { takeNext, tryAgainOrFail } from './take'
+import { brokeOff, putBack, takeNext, tryAgainOrFail } from './take'
 
 let vault: ReturnType<typeof emptyVault>
 let at = new Date('2026-03-02T05:00:00.000Z')
@@ -58,6 +58,62 @@ describe('the queue', () => {
     expect(row(id)).toMatchObject({ status: 'failed', attempts: 3 })
     queueAgain(vault.db, id)
     expect(row(id)).toMatchObject({ status: 'queued', attempts: 0, message: null })
+  })
+
+  it('lets what has waited long go before what comes steadily with priority', () => {
+    const old = put()
+    const taken: string[] = []
+    for (let minute = 0; minute < 5 && !taken.includes(old); minute++) {
+      passes(45)
+      put({ priority: 2 })
+      taken.push(takeNext(vault.db, 'short')!.id)
+    }
+    expect(taken).toContain(old)
+    expect(taken.length).toBeGreaterThan(1)
+  })
+
+  it('tries what went wrong less eagerly than what waits', () => {
+    const wrong = put({ priority: 2 })
+    tryAgainOrFail(vault.db, takeNext(vault.db, 'short')!, 'broke off')
+    passes(10)
+    const others = [put(), put()]
+    const taken = [1, 2, 3].map(() => takeNext(vault.db, 'short')?.id)
+    expect(taken).toEqual([...others, wrong])
+  })
+
+  it('begins a job that kills its server as often as its kind says, after pauses that grow', () => {
+    const id = put()
+    const waits: number[] = []
+    for (let kill = 1; kill <= 3; kill++) {
+      expect(takeNext(vault.db, 'short')?.id).toBe(id)
+      brokeOff(vault.db, { id }, 'the server ended')
+      const { nextAt } = row(id)
+      if (nextAt) waits.push((Date.parse(nextAt) - at.getTime()) / 1000)
+      passes(waits.at(-1)!)
+    }
+    expect(row(id)).toMatchObject({ status: 'failed', attempts: 3, message: 'the server ended' })
+    expect(waits).toEqual([2, 30])
+  })
+
+  it('goes on at once, however often, with what has come further before the server ended', () => {
+    const id = put({ kind: 'files' })
+    for (let kill = 1; kill <= 20; kill++) {
+      expect(takeNext(vault.db, 'long')).toMatchObject({ id, attempts: 1 })
+      vault.db.update(jobs).set({ done: kill }).where(eq(jobs.id, id)).run()
+      brokeOff(vault.db, { id }, 'the server ended')
+    }
+    for (let kill = 1; kill <= 3; kill++) {
+      passes(3600)
+      takeNext(vault.db, 'long')
+      brokeOff(vault.db, { id }, 'the server ended')
+    }
+    expect(row(id).status).toBe('failed')
+  })
+
+  it('counts no try of what the server puts back when it ends', () => {
+    const id = put()
+    putBack(vault.db, takeNext(vault.db, 'short')!)
+    expect(row(id)).toMatchObject({ status: 'queued', attempts: 0, nextAt: null })
   })
 
   it('does not try again what trying does not mend, nor what is to stop', () => {

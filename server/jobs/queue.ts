@@ -8,6 +8,7 @@ import type { Db, Tx } from '../database/connection'
 import { jobs } from '../database/schema'
 import { Refusal } from '../refusal'
 import type { QueuedJob } from './job-kind'
+import { turnOf } from './turn'
 
 /** Says “queued” once a job may have been put into the queue. */
 export const queue = new EventEmitter()
@@ -20,7 +21,8 @@ export function enqueue(tx: Tx, asked: Asked): QueuedJob {
   const row = {
     ...{ priority: 0, document: null, input: null, ...asked },
     ...{ id: randomUUID(), status: 'queued' as const, stopAsked: false, done: 0, total: 0, message: null },
-    ...{ queuedAt: now(), startedAt: null, endedAt: null, attempts: 0, nextAt: null },
+    ...{ queuedAt: now(), startedAt: null, endedAt: null, attempts: 0, reached: 0, nextAt: null },
+    turn: turnOf(asked.priority ?? 0),
   }
   tx.insert(jobs).values(row).run()
   setImmediate(() => queue.emit('queued'))
@@ -75,6 +77,8 @@ export function queueAgain(db: Db, id: string): void {
     status: 'queued' as const,
     stopAsked: false,
     attempts: 0,
+    reached: 0,
+    turn: turnOf(0),
     nextAt: null,
     endedAt: null,
     message: null,

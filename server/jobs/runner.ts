@@ -1,16 +1,17 @@
 import { MessageChannel, type MessagePort, Worker } from 'node:worker_threads'
-import { and, eq, inArray, isNull, lte, or } from 'drizzle-orm'
+import { and, eq, inArray, lte } from 'drizzle-orm'
 import { now } from '../clock'
 import { waiting, whenFree } from '../database/busy'
-import type { Db } from '../database/connection'
+import { atomically, type Db } from '../database/connection'
 import { jobs } from '../database/schema'
 import type { FileProcesses } from '../files/file-processes'
 import { serveFiles } from '../files/file-port'
 import type { Lane } from './job-kind'
+import { jobKinds } from './kinds'
 import { kindsIn, lanes } from './lanes'
 import { queue } from './queue'
 import { queueScheduled } from './schedules'
-import { tryAgainOrFail } from './take'
+import { brokeOff, dueIn, lease, putBack } from './take'
 
 /** What a lane’s thread is started with. */
 export interface LaneStart {
@@ -22,19 +23,22 @@ export interface LaneStart {
   files: MessagePort
 }
 
-/** The most memory that one job may take, in megabytes: what needs more fails alone, and the server stays. */
-const mostMemory = 4096
+/** The most memory of a lane’s heap, in megabytes: a job that needs more fails alone, and the server stays. */
+const mostMemory: Record<Lane, number> = { long: 1280, short: 512 }
+/** The most memory of the whole server, as the system counts it: beyond it the lanes are ended, the long one first. */
+const mostOfServer = 1.6 * 2 ** 30
 /** How often schedules, pauses and leases are looked at, in milliseconds. */
 const every = 1000
 
 /**
- * The queue at work: in each lane one job at a time, by priority and then the oldest first, in a thread that ends when
- * nothing is left. The queue is a table: a job that was under way when the server ended is taken up at the next start,
- * and one whose thread dies or says nothing for as long as its lease lasts is tried again.
+ * The queue at work: in each lane one job at a time, in its turn, in a thread that ends when nothing is left. The
+ * queue is a table: a job that was under way when the server ended is taken up at the next start, and one whose thread
+ * dies or says nothing for as long as its lease lasts is tried again, each time later.
  */
 export class JobRunner {
-  private readonly threads = new Map<Lane, Worker>()
+  private readonly threads = new Map<Lane, { worker: Worker; endedFor?: string }>()
   private timer: NodeJS.Timeout | undefined
+  private hasStopped = false
 
   constructor(
     private readonly db: Db,
@@ -50,23 +54,31 @@ export class JobRunner {
 
   /** Takes up what a former server left behind, and looks at the queue from then on. */
   async start(): Promise<void> {
-    await whenFree(() => {
-      const left = { status: 'queued' as const, leaseUntil: null }
-      this.db.update(jobs).set(left).where(eq(jobs.status, 'running')).run()
-    })
+    await whenFree(() =>
+      atomically(this.db, (tx) => {
+        const left = tx.select().from(jobs).where(eq(jobs.status, 'running')).all()
+        for (const job of left) brokeOff(tx, job, 'the server ended while it was at work')
+      }),
+    )
     queue.on('queued', () => this.wake())
     this.timer = setInterval(() => void this.turn(), every).unref()
     this.wake()
   }
 
-  stop(): void {
+  /** Ends what is at work and puts it back: the next server goes on with it. */
+  async stop(): Promise<void> {
     clearInterval(this.timer)
+    this.hasStopped = true
+    await Promise.all([...this.threads.values()].map(({ worker }) => worker.terminate()))
+    for (const job of this.db.select().from(jobs).where(eq(jobs.status, 'running')).all())
+      putBack(this.db, job)
   }
 
   private async turn(): Promise<void> {
     try {
       await whenFree(() => queueScheduled(this.db))
-      await this.takeFromTheDead()
+      this.takeFromTheDead()
+      this.watchMemory()
     } catch (error) {
       console.error('The queue could not be looked at:', error)
     }
@@ -74,21 +86,37 @@ export class JobRunner {
   }
 
   /** Ends threads that have said nothing for too long; what they had is tried again. */
-  private async takeFromTheDead(): Promise<void> {
+  private takeFromTheDead(): void {
     const lost = and(eq(jobs.status, 'running'), lte(jobs.leaseUntil, now()))
     for (const { kind } of this.db.select({ kind: jobs.kind }).from(jobs).where(lost).all())
-      for (const lane of lanes) if (kindsIn(lane).includes(kind)) await this.threads.get(lane)?.terminate()
+      this.endLane(
+        jobKinds[kind].lane,
+        `nothing was heard of it for ${lease / 1000} seconds, and it was ended`,
+      )
+  }
+
+  /** What stands in memory beside the heaps of threads is counted by nobody but the system. */
+  private watchMemory(): void {
+    if (process.memoryUsage.rss() < mostOfServer) return
+    const lane = lanes.find((one) => this.threads.get(one) && !this.threads.get(one)!.endedFor)
+    if (lane) this.endLane(lane, 'the server’s memory ran low while it was at work, and it was ended')
+  }
+
+  private endLane(lane: Lane, why: string): void {
+    const thread = this.threads.get(lane)
+    if (!thread || thread.endedFor) return
+    thread.endedFor = why
+    void thread.worker.terminate()
   }
 
   /** Begins a thread for each lane in which something waits and none is at work. */
   private wake(): void {
+    if (this.hasStopped) return
     for (const lane of lanes) if (!this.threads.has(lane) && this.waits(lane)) this.begin(lane)
   }
 
   private waits(lane: Lane): boolean {
-    const due = or(isNull(jobs.nextAt), lte(jobs.nextAt, now()))
-    const open = and(eq(jobs.status, 'queued'), inArray(jobs.kind, kindsIn(lane)), due)
-    return this.db.select({ id: jobs.id }).from(jobs).where(open).limit(1).get() !== undefined
+    return this.db.select({ id: jobs.id }).from(jobs).where(dueIn(lane)).limit(1).get() !== undefined
   }
 
   private begin(lane: Lane): void {
@@ -98,13 +126,16 @@ export class JobRunner {
     const worker = new Worker(this.workerFile, {
       workerData,
       transferList: [files],
-      resourceLimits: { maxOldGenerationSizeMb: mostMemory },
+      resourceLimits: { maxOldGenerationSizeMb: mostMemory[lane] },
     })
-    this.threads.set(lane, worker)
+    const thread = { worker } as { worker: Worker; endedFor?: string }
+    this.threads.set(lane, thread)
     let failure = 'its thread ended without a word'
     worker.on('error', (error) => (failure = error.message))
     worker.once('exit', () => {
-      whenFree(() => this.clearAfter(lane, failure))
+      ours.close()
+      if (this.hasStopped) return
+      whenFree(() => this.clearAfter(lane, thread.endedFor ?? failure))
         .catch((error: unknown) => console.error(error))
         .finally(() => {
           this.threads.delete(lane)
@@ -116,6 +147,6 @@ export class JobRunner {
   /** What a thread that has ended left under way is tried again, or has failed. */
   private clearAfter(lane: Lane, failure: string): void {
     const left = and(eq(jobs.status, 'running'), inArray(jobs.kind, kindsIn(lane)))
-    for (const job of this.db.select().from(jobs).where(left).all()) tryAgainOrFail(this.db, job, failure)
+    for (const job of this.db.select().from(jobs).where(left).all()) brokeOff(this.db, job, failure)
   }
 }

@@ -4,7 +4,8 @@ import { JobError, type JobKindModule } from './job-kind'
 /** Whether the vault is whole; what is not, fails it. */
 export const verifyJob: JobKindModule = {
   lane: 'long',
-  attempts: 1,
+  attempts: 3,
+  givesUp: true,
   run: async ({ dataFolder, progress }) => {
     let isStopped = false
     const verdict = await verifyVault(dataFolder, (done, total) => {

@@ -2,44 +2,51 @@ import { join } from 'node:path'
 import { parentPort, workerData } from 'node:worker_threads'
 import { eq } from 'drizzle-orm'
 import { system } from '../../core/engine'
-import { useSandbox } from '../../core/script'
 import type { Actor } from '../audit/trail'
 import { now } from '../clock'
 import { giveWay } from '../database/busy'
+import { withScriptsHere } from '../scripts/needed'
 import { atomically, type Db, openDatabase } from '../database/connection'
 import { jobs } from '../database/schema'
 import { account } from '../directory/people'
 import { filesByPort } from '../files/file-port'
+import type { DoFileTask, FileTask } from '../files/file-tasks'
 import { faultOfStorage } from '../files/storage-fault'
 import { FileStore } from '../files/store'
 import { Refusal } from '../refusal'
 import { ScriptThread } from '../scripts/thread'
-import { JobError, type JobContext, type QueuedJob } from './job-kind'
+import { waitForScripts } from '../scripts/wait'
+import { JobError, type JobContext, type Lane, type QueuedJob } from './job-kind'
 import { jobKinds } from './kinds'
 import type { LaneStart } from './runner'
 import { leaseFromNow, takeNext, tryAgainOrFail } from './take'
 
 /** Between two writes of the progress, in milliseconds. */
 const every = 200
-/** Between two renewals of the lease while a job waits for something, in milliseconds. */
-const renewal = 30_000
+/** Between two renewals of the lease while long work waits for something, in milliseconds. */
+const renewal = 20_000
 
 /** The jobs of one lane in a thread of its own, with its own connection, one after the other until none waits. */
 async function work({ dataFolder, lane, waiting, files }: LaneStart): Promise<void> {
   const db = openDatabase(dataFolder, 'normal')
   const store = new FileStore(join(dataFolder, 'files'))
   const scripts = new ScriptThread(new URL('script-worker.mjs', import.meta.url))
-  useSandbox((...asked) => scripts.run(...asked))
-  const doFile = filesByPort(files)
-  const portion: JobContext['portion'] = (body) => {
-    giveWay(waiting)
-    return atomically(db, body)
-  }
+  waitForScripts(scripts)
+  const ask = filesByPort(files)
+  const portion: JobContext['portion'] = (body) =>
+    withScriptsHere(
+      (question) => scripts.run(question),
+      () => {
+        giveWay(waiting)
+        return atomically(db, body)
+      },
+    )
   try {
     for (;;) {
       const job = portion((tx) => takeNext(tx, lane))
       if (!job) return
-      await runOne({ db, store, dataFolder, job, portion, doFile })
+      const doFile = renewing(ask, () => renew(db, job.id))
+      await runOne({ db, store, dataFolder, job, portion, doFile, lane })
     }
   } finally {
     scripts.end()
@@ -50,10 +57,10 @@ async function work({ dataFolder, lane, waiting, files }: LaneStart): Promise<vo
 }
 
 /** Runs one job, and writes its ending into its row. */
-async function runOne(parts: Omit<JobContext, 'progress' | 'actor'>): Promise<void> {
+async function runOne(parts: Omit<JobContext, 'progress' | 'actor'> & { lane: Lane }): Promise<void> {
   const { db, job } = parts
   const { progress, last } = progressOf(db, job.id)
-  const renewing = setInterval(() => renew(db, job.id), renewal)
+  const timer = parts.lane === 'long' ? setInterval(() => renew(db, job.id), renewal) : undefined
   try {
     const ending = await jobKinds[job.kind].run({ ...parts, progress, actor: actorOf(db, job) })
     const told =
@@ -66,12 +73,16 @@ async function runOne(parts: Omit<JobContext, 'progress' | 'actor'>): Promise<vo
       .run()
   } catch (error) {
     if (last()) db.update(jobs).set(last()!).where(eq(jobs.id, job.id)).run()
-    const isFinal = error instanceof JobError || error instanceof Refusal
+    const isFinal = error instanceof JobError || error instanceof Refusal || jobKinds[job.kind].givesUp
     tryAgainOrFail(db, job, faultOfStorage(error) ?? (error as Error).message, isFinal)
   } finally {
-    clearInterval(renewing)
+    clearInterval(timer)
   }
 }
+
+/** Files that are done show that a job is alive. */
+const renewing = (doFile: DoFileTask, renewLease: () => void) =>
+  ((task: FileTask) => doFile(task as never).finally(renewLease)) as DoFileTask
 
 const actorOf = (db: Db, { personId }: QueuedJob): Actor => {
   const person = personId ? account(db, personId) : undefined

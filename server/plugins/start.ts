@@ -2,9 +2,13 @@ import { join } from 'node:path'
 import { useSandbox } from '../../core/script'
 import { DataFolderError } from '../database/connection'
 import { published } from '../configuration/published'
+import { useScripts } from '../database/busy'
 import { atomically } from '../database/connection'
+import { sweepBackups } from '../../backup/sweep'
+import { backupFolder } from '../jobs/backup.job'
 import { clearLeftBehind } from '../files/coming'
 import { MailSender } from '../mail/sender'
+import { knownSandbox } from '../scripts/needed'
 import { startMailServer } from '../stand-ins/mail-server'
 import { fillTasks } from '../tasks/keep'
 import { type Vault, vault } from '../utils/vault'
@@ -30,17 +34,24 @@ async function startMail(db: Vault['db'], dataFolder: string): Promise<void> {
  * Opens the vault before the first request, clears what a killed server left half-written, and then takes its jobs
  * up again. What cannot be cleared is said in the log, and keeps no job waiting.
  */
-export default defineNitroPlugin(async () => {
+export default defineNitroPlugin(async (nitro) => {
   const { db, store, runner, dataFolder, scripts, layouts, files } = opened()
-  useSandbox((...asked) => scripts.run(...asked))
+  useScripts((question, who) => scripts.run(question, who))
+  useSandbox(
+    knownSandbox(() => {
+      throw new Error('a script runs outside of an act')
+    }),
+  )
   try {
     clearLeftBehind(db, store)
     await store.sweep()
+    await sweepBackups(backupFolder(dataFolder))
   } catch (error) {
     console.error('What the last server left half-written could not be cleared away:', error)
   }
   atomically(db, (tx) => fillTasks(tx, published(tx).configuration))
   await runner.start()
+  nitro.hooks.hook('close', () => runner.stop())
   await startMail(db, dataFolder)
   files.standBy()
   layouts.standBy()

@@ -23,9 +23,9 @@ export interface ScriptThreadStart {
 }
 
 /** How long a thread may take to begin, and how much longer than a script may run it is waited for, in milliseconds. */
-const patience = { beginning: 5000, grace: 500 }
+export const patience = { beginning: 5000, grace: 500 }
 /** The most memory of a thread besides the script’s own, in megabytes. */
-const mostMemory = 128
+export const mostMemory = 128
 
 /**
  * Runs scripts in a thread that is ended when one takes too long: an engine looks at its deadline between two
@@ -36,19 +36,18 @@ export class ScriptThread {
 
   constructor(private readonly program: string | URL) {}
 
-  /** @throws ScriptError where it cannot be read, breaks off, takes too long or too much. */
-  run(script: Script, facts: ScriptFacts, limits: ScriptLimits): ScriptOutcome {
+  /** What a script came to; a fault where it cannot be read, breaks off, takes too long or too much. */
+  run(question: ScriptQuestion): ScriptAnswer {
+    const { script, limits } = question
     const { port, flag } = (this.thread ??= this.begin())
     Atomics.store(flag, 0, 0)
-    port.postMessage({ script, facts, limits } satisfies ScriptQuestion)
+    port.postMessage(question)
     const isEnded = Atomics.wait(flag, 0, 0, limits.time + patience.grace) === 'timed-out'
     const answer = receiveMessageOnPort(port)?.message as ScriptAnswer | undefined
-    if (answer && 'outcome' in answer) return answer.outcome
-    if (answer) throw new ScriptError(answer.fault, answer.line)
+    if (answer) return answer
     this.end()
-    throw new ScriptError(
-      isEnded ? `${script.name} was ended: it took more than ${limits.time} ms` : `${script.name} broke off`,
-    )
+    const why = isEnded ? `was ended: it took more than ${limits.time} ms` : 'broke off'
+    return { fault: `${script.name} ${why}` }
   }
 
   /** Ends the thread; the next script begins another. */

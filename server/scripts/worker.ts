@@ -1,4 +1,4 @@
-import { workerData } from 'node:worker_threads'
+import { parentPort, workerData } from 'node:worker_threads'
 import { loadSandbox, runHere, type ScriptError } from '../../core/script'
 import type { ScriptAnswer, ScriptQuestion, ScriptThreadStart } from './thread'
 
@@ -19,5 +19,6 @@ function say(answer?: ScriptAnswer): void {
 }
 
 await loadSandbox()
+parentPort!.postMessage('ready')
 port.on('message', (question: ScriptQuestion) => say(answerTo(question)))
 say()

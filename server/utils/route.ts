@@ -10,6 +10,7 @@ import { faultOfStorage } from '../files/storage-fault'
 import { TooLargeError } from '../files/store'
 import { Refusal, type RefusalKind } from '../refusal'
 import { tokenOpens } from '../../shared/token-acts'
+import { inNameOf } from '../scripts/needed'
 import { holderOf } from '../sessions/sessions'
 import { bearerOf } from '../sessions/tokens'
 import { requireSameOrigin } from './same-origin'
@@ -40,7 +41,7 @@ export function route<T>(who: Who, handler: (context: RouteContext) => T | Promi
       requireSameOrigin(event)
       return await whenFree(() => {
         const account = who === 'everybody' ? (undefined as never) : caller(event, who)
-        return handler(servedTo(account, event))
+        return inNameOf(account?.id ?? 'nobody', () => handler(servedTo(account, event)))
       })
     } catch (error) {
       throw asAnswer(error)

@@ -7,7 +7,7 @@ import { failuresIn } from '../files/failures'
 import { FileProcesses } from '../files/file-processes'
 import { FileStore } from '../files/store'
 import { JobRunner } from '../jobs/runner'
-import { ScriptThread } from '../scripts/thread'
+import { ScriptThreads } from '../scripts/threads'
 
 export interface Vault {
   db: Db
@@ -18,7 +18,7 @@ export interface Vault {
   /** Where files are read and written. */
   files: FileProcesses
   /** Where scripts run. */
-  scripts: ScriptThread
+  scripts: ScriptThreads
   dataFolder: string
 }
 
@@ -38,7 +38,7 @@ export function vault(): Vault {
   const files = new FileProcesses(program('file-program'), failuresIn(db))
   const runner = new JobRunner(db, dataFolder, program('job-worker'), files)
   const computer = new Computer(program('compute-worker'), dataFolder)
-  const scripts = new ScriptThread(program('script-worker'))
+  const scripts = new ScriptThreads(program('script-worker'))
   const layouts = new MapLayouts(new MapProcess(program('map-program')))
   opened = { db, store, runner, computer, layouts, files, scripts, dataFolder }
   return opened

@@ -1,8 +1,7 @@
 import { AdoptRequest } from '../../../shared/requests'
-import { adopt } from '../../documents/acts/adopt'
 
-export default route('person', async ({ event, db, account }) => {
+export default route('person', async ({ event, computer, account }) => {
   const { documents, comment } = await body(event, AdoptRequest)
-  adopt(db, account, documents, comment)
+  await computer.compute('adopt', { account, documents: plain(documents), comment })
   return { adopted: documents.length }
 })

@@ -1,7 +1,8 @@
 import { DecideTasksRequest } from '../../../shared/requests'
-import { decideTasks } from '../../tasks/acts'
 
 /** Decides tasks, one or many in one way. */
-export default route('person', async ({ event, db, account }) =>
-  decideTasks(db, account, { ...(await body(event, DecideTasksRequest)), place: requestPlace(event) }),
-)
+export default route('person', async ({ event, computer, account }) => {
+  const { tasks, ...how } = await body(event, DecideTasksRequest)
+  const asked = { ...how, tasks: plain(tasks), place: requestPlace(event) }
+  return computer.compute('decide-tasks', { account, asked })
+})

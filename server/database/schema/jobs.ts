@@ -19,8 +19,13 @@ export const jobs = sqliteTable(
     queuedAt: text().notNull(),
     startedAt: text(),
     endedAt: text(),
-    /** The higher comes first. */
+    /** A head start; see `turn`. */
     priority: integer().notNull().default(0),
+    /**
+     * The moment by which jobs come in their turn: when it was queued, a little earlier for each step of priority,
+     * later for each try that came to nothing. So age counts, and nothing waits for ever behind what comes steadily.
+     */
+    turn: text().notNull().default(''),
     /** How often it was begun, and when it is begun again after a failure. */
     attempts: integer().notNull().default(0),
     nextAt: text(),
@@ -36,6 +41,7 @@ export const jobs = sqliteTable(
   },
   (table) => [
     index('jobs_status').on(table.status, table.queuedAt),
+    index('jobs_turn').on(table.status, table.turn),
     index('jobs_subject').on(table.subject, table.queuedAt),
     index('jobs_document').on(table.document, table.status),
     index('jobs_queued').on(table.queuedAt),

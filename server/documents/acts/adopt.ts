@@ -4,6 +4,7 @@ import { atomically, type Db, type Tx } from '../../database/connection'
 import type { Account } from '../../directory/people'
 import { type Chosen, chosenRow, commandsOf, standingOf } from '../act'
 import { carryOut } from '../carry-out'
+import { forEachInAct } from '../../scripts/needed'
 import { followUp } from '../follow-up'
 import type { DocumentRow } from '../rows'
 
@@ -27,7 +28,7 @@ export function adopt(
 ): void {
   atomically(db, (tx) => {
     const { configuration } = published(tx)
-    for (const { label, ...document } of chosen) {
+    forEachInAct(chosen, ({ label, ...document }) => {
       const row = chosenRow(tx, account, document)
       const decision = decideAdopting(tx, account, row, { label, source: 'the label entered', comment })
       const commands = commandsOf(decision, row.number, chosen.length)
@@ -37,6 +38,6 @@ export function adopt(
         why: comment,
       })
       followUp(tx, row.id, commands)
-    }
+    })
   })
 }

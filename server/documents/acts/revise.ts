@@ -8,6 +8,7 @@ import type { Account } from '../../directory/people'
 import { type Chosen, chosenRow, commandsOf, standingOf } from '../act'
 import { carryOut } from '../carry-out'
 import { followUp } from '../follow-up'
+import { forEachInAct } from '../../scripts/needed'
 import { parentNumbers } from '../references'
 import { seenBy, seenRow } from '../rights'
 
@@ -30,7 +31,7 @@ export function revisionChain(tx: Tx, account: Account, number: string, comment?
 export function revise(db: Db, account: Account, chosen: Chosen[], comment: string | undefined): void {
   const reviseAll = (tx: Tx) => {
     const { configuration } = published(tx)
-    for (const document of chosen) {
+    forEachInAct(chosen, (document) => {
       const row = chosenRow(tx, account, document)
       const { decision, by } = decideRevising(standingOf(tx, account, row, comment))
       const { transitions } = lifecycleOf(configuration, row.lifecycle)
@@ -42,7 +43,7 @@ export function revise(db: Db, account: Account, chosen: Chosen[], comment: stri
         why: comment,
       })
       followUp(tx, row.id, commands)
-    }
+    })
   }
   atomically(db, (tx) => forOneAct(() => reviseAll(tx)))
 }

@@ -1,8 +1,7 @@
 import { NewRevisionRequest } from '../../../../shared/requests'
-import { revise } from '../../../documents/acts/revise'
 
-export default route('person', async ({ event, db, account }) => {
+export default route('person', async ({ event, computer, account }) => {
   const { documents, comment } = await body(event, NewRevisionRequest)
-  revise(db, account, documents, comment)
+  await computer.compute('revise', { account, documents: plain(documents), comment })
   return { revised: documents.map(({ number }) => number) }
 })

@@ -1,0 +1,63 @@
+import type { Move } from '../../shared/answers'
+import type { CheckedDraft } from '../configuration/checked-draft'
+import { whenFree } from '../database/busy'
+import type { Db } from '../database/connection'
+import type { Account } from '../directory/people'
+import type { Chosen } from '../documents/act'
+import type { Decided } from '../tasks/acts'
+import { type Computation, computation } from './computation'
+
+/** An act on many documents: it has a thread that may write, and nobody else’s request waits for it. */
+const act = <Module, Input, Answer>(
+  name: string,
+  load: () => Promise<Module>,
+  carryOut: (module: Module, db: Db, input: Input) => Answer | Promise<Answer>,
+): Computation<Input, Answer> => ({
+  ...computation(longestAct, name, load, (module, db, input: Input) =>
+    whenFree(() => carryOut(module, db, input)),
+  ),
+  speed: 'act',
+})
+/** In seconds: far more than the largest act that is let in takes. */
+const longestAct = 300
+
+interface ActOnMany<Document> {
+  account: Account
+  documents: Document[]
+  comment?: string
+}
+interface Publishing {
+  account: Account
+  checked: CheckedDraft
+  change: number
+  comment: string | null
+  moves?: Move[]
+}
+
+/** Every act on many documents. */
+export const acts = {
+  revise: act(
+    'making the new revisions',
+    () => import('../documents/acts/revise'),
+    ({ revise }, db, { account, documents, comment }: ActOnMany<Chosen>) =>
+      revise(db, account, documents, comment),
+  ),
+  adopt: act(
+    'adopting the labels',
+    () => import('../documents/acts/adopt'),
+    ({ adopt }, db, { account, documents, comment }: ActOnMany<Chosen & { label: string }>) =>
+      adopt(db, account, documents, comment),
+  ),
+  'decide-tasks': act(
+    'deciding the tasks',
+    () => import('../tasks/acts'),
+    ({ decideTasks }, db, { account, asked }: { account: Account; asked: Decided }) =>
+      decideTasks(db, account, asked),
+  ),
+  publish: act(
+    'publishing',
+    () => import('../configuration/publish'),
+    ({ publish }, db, asked: Publishing) =>
+      publish(db, asked.account, asked.checked, asked.change, asked.comment, asked.moves),
+  ),
+} satisfies Record<string, Computation<never, unknown>>
