@@ -21,12 +21,12 @@ const act = <Module, Input, Answer>(
 /** In seconds: far more than the largest act that is let in takes. */
 const longestAct = 300
 
-interface ActOnMany<Document> {
+export interface ActOnMany<Document> {
   account: Account
   documents: Document[]
   comment?: string
 }
-interface Publishing {
+export interface Publishing {
   account: Account
   checked: CheckedDraft
   change: number

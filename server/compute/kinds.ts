@@ -1,7 +1,7 @@
 import type { Finding } from '../../core/check'
 import type { DirectoryChange } from '../../core/directory'
 import type { TrailQuery } from '../audit/trail'
-import { consistently, type Db } from '../database/connection'
+import { consistently } from '../database/connection'
 import type { AccessAsked } from '../directory/explain'
 import type { Account } from '../directory/people'
 import type { AdoptionQuery } from '../documents/adoption-plan'
@@ -148,8 +148,8 @@ export const computations = {
     20,
     'the labels in use',
     () => Promise.all([import('../configuration/labels'), import('../configuration/published')]),
-    ([{ schemeInUse }, { published }], db, { scheme }: { scheme: string }) =>
-      schemeInUse(db, published(db).configuration, scheme),
+    ([{ schemeInUse }, { published }], db, { account, scheme }: { account: Account; scheme: string }) =>
+      schemeInUse(db, account, published(db).configuration, scheme),
   ),
   'preview-change': computation(
     30,
@@ -180,8 +180,12 @@ export const computations = {
   'who-can': computation(20, 'asking everybody', explaining, ({ whoCan }, db, of: AccessQuestion) =>
     whoCan(db, of.account, of.asked),
   ),
-  trail: computation(20, 'the search in the trail', trails, ({ trail }, db, asked: TrailQuery) =>
-    trail(db, asked),
+  trail: computation(
+    20,
+    'the search in the trail',
+    () => import('../documents/trail'),
+    ({ trailFor }, db, { account, asked }: { account: Account; asked: TrailQuery }) =>
+      trailFor(db, account, asked),
   ),
   'verify-trail': computation(600, 'verifying the trail', trails, ({ verify }, db, _: null) => verify(db)),
 } satisfies Record<string, Computation<never, unknown>>

@@ -14,6 +14,7 @@ import { now } from '../clock'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { draft, draftEdits, places } from '../database/schema'
 import { allGroups, withGroups } from '../directory/groups'
+import type { Account } from '../directory/people'
 import { Refusal } from '../refusal'
 import { configurationRow } from './history'
 import { conversionsIn, labelObstacles } from './labels'
@@ -42,13 +43,13 @@ export function drafted(tx: Tx): Configuration {
  * Adds an edit; what was undone before it is gone. @throws Refusal where it cannot be made, or the draft has
  * moved on.
  */
-export function addEdit(db: Db, actor: Actor, edit: Edit, change: number): DraftView {
+export function addEdit(db: Db, actor: Account, edit: Edit, change: number): DraftView {
   return atomically(db, (tx) => {
     const { cursor } = expectChange(tx, change)
     const before = drafted(tx)
     const after = edited(before, edit)
     if (editKind(edit).spoilsLabels)
-      requireLabelsKept(tx, after, [
+      requireLabelsKept(tx, actor, after, [
         ...readDraft(tx)
           .edits.slice(0, cursor)
           .map((entry) => entry.edit),
@@ -79,8 +80,8 @@ function edited(before: Configuration, edit: Edit): Configuration {
 }
 
 /** @throws Refusal where labels in use stand against it. */
-export function requireLabelsKept(tx: Tx, after: Configuration, edits: Edit[]): void {
-  const obstacles = labelObstacles(tx, published(tx).configuration, after, conversionsIn(edits))
+export function requireLabelsKept(tx: Tx, account: Account, after: Configuration, edits: Edit[]): void {
+  const obstacles = labelObstacles(tx, account, published(tx).configuration, after, conversionsIn(edits))
   if (obstacles.length)
     throw new Refusal(
       'conflict',
@@ -136,7 +137,7 @@ export function moveTo(tx: Tx, cursor: number, change: number): DraftView {
  * Makes the draft the same as an earlier configuration: an edit like others, that can be undone and has to be
  * published.
  */
-export function restoreConfiguration(db: Db, actor: Actor, id: number, change: number): DraftView {
+export function restoreConfiguration(db: Db, actor: Account, id: number, change: number): DraftView {
   return addEdit(
     db,
     actor,

@@ -1,4 +1,4 @@
-import { and, count, eq, gt, inArray, min, ne, sql } from 'drizzle-orm'
+import { and, count, eq, gt, inArray, ne, type SQL, sql } from 'drizzle-orm'
 import { type Configuration, type Edit, lifecycleOf, schemeFor, schemeIn } from '../../core/configuration'
 import { checkConversion, orderKey, parse, type RevisionScheme, spoiledBy } from '../../core/revision'
 import type { LabelUse, SchemeUse } from '../../shared/answers'
@@ -6,6 +6,8 @@ import type { Actor } from '../audit/trail'
 import { today } from '../clock'
 import type { Db, Tx } from '../database/connection'
 import { documents, labelTallies, places, registerRows, versions } from '../database/schema'
+import type { Account } from '../directory/people'
+import { isAlsoInScope, scopeOf } from '../documents/listing/scope'
 
 /** The labels that the documents of some lifecycles carry or have carried. */
 export function labelsInUse(tx: Tx, lifecycles: string[]): LabelUse[] {
@@ -15,20 +17,18 @@ export function labelsInUse(tx: Tx, lifecycles: string[]): LabelUse[] {
     .select({
       label: registerRows.label,
       registered: sql<number>`count(distinct ${registerRows.document})`,
-      example: min(documents.number),
     })
     .from(registerRows)
     .innerJoin(documents, eq(documents.id, registerRows.document))
     .where(inArray(documents.lifecycle, lifecycles))
     .groupBy(registerRows.label)
     .all()
-  for (const { label, registered: times, example } of registered)
-    uses.set(label, { label, current: 0, registered: times, example: example! })
+  for (const { label, registered: times } of registered)
+    uses.set(label, { label, current: 0, registered: times })
   for (const { label, current: times } of carriedNow(tx, lifecycles)) {
     const use = uses.get(label)
     if (use) use.current = times
-    else
-      uses.set(label, { label, current: times, registered: 0, example: firstCarrier(tx, lifecycles, label) })
+    else uses.set(label, { label, current: times, registered: 0 })
   }
   return [...uses.values()]
 }
@@ -49,24 +49,32 @@ const carriedNow = (tx: Tx, lifecycles: string[]) =>
     .groupBy(labelTallies.revision)
     .all()
 
-const firstCarrier = (tx: Tx, lifecycles: string[], label: string): string =>
-  tx
-    .select({ example: min(documents.number) })
-    .from(documents)
-    .where(and(eq(documents.revision, label), inArray(documents.lifecycle, lifecycles)))
-    .get()!.example!
+/** That a document carries a label, or has it in its register. */
+const hasLabel = (lifecycles: string[], label: string) =>
+  sql`${inArray(documents.lifecycle, lifecycles)} and (${documents.revision} = ${label} or exists (
+    select 1 from ${registerRows} where ${registerRows.document} = ${documents.id}
+      and ${registerRows.label} = ${label}))`
 
-/** The lifecycles that a scheme labels, and the labels of their documents. */
-export function schemeInUse(tx: Tx, configuration: Configuration, id: string): SchemeUse {
-  const lifecycles = configuration.lifecycles.filter(({ scheme }) => scheme === id)
-  return {
-    lifecycles: lifecycles.map((lifecycle) => lifecycle.id),
-    labels: labelsInUse(
-      tx,
-      lifecycles.map((lifecycle) => lifecycle.id),
-    ),
-  }
+/** The lifecycles that a scheme labels, and the labels of their documents, each with one that whoever asks may see. */
+export function schemeInUse(tx: Tx, account: Account, configuration: Configuration, id: string): SchemeUse {
+  const lifecycles = configuration.lifecycles.filter(({ scheme }) => scheme === id).map((one) => one.id)
+  const labels = labelsInUse(tx, lifecycles).map((use) => ({
+    ...use,
+    example: seenWith(tx, account, hasLabel(lifecycles, use.label), 1)[0] ?? null,
+  }))
+  return { lifecycles, labels }
 }
+
+/** The first numbers of documents that something is true of, of those that somebody may see. */
+const seenWith = (tx: Tx, account: Account, isTrue: SQL, limit: number): string[] =>
+  tx
+    .select({ number: documents.number })
+    .from(documents)
+    .where(and(isTrue, isAlsoInScope(scopeOf(tx, account))))
+    .orderBy(documents.number)
+    .limit(limit)
+    .all()
+    .map(({ number }) => number)
 
 /** Up to so many documents are named where a label stands in the way. */
 const namedAtMost = 5
@@ -78,6 +86,7 @@ const namedAtMost = 5
  */
 export function labelObstacles(
   tx: Tx,
+  account: Account,
   before: Configuration,
   after: Configuration,
   conversions: Map<string, Record<string, string>>,
@@ -88,7 +97,7 @@ export function labelObstacles(
     if (!old || !now || JSON.stringify(old) === JSON.stringify(now)) return []
     const labels = labelsInUse(tx, [lifecycle.id]).map(({ label }) => label)
     return spoiled(old, now, labels, conversions.get(lifecycle.id)).map(
-      ({ label, message }) => `${message}: ${carriers(tx, lifecycle.id, label)}`,
+      ({ label, message }) => `${message}: ${carriers(tx, account, lifecycle.id, label)}`,
     )
   })
 }
@@ -108,22 +117,14 @@ function spoiled(
   ).map(({ from, message }) => ({ label: from, message }))
 }
 
-/** The documents that carry a label or have it in their register, named. */
-function carriers(tx: Tx, lifecycle: string, label: string): string {
-  const inRegister = sql`exists (select 1 from ${registerRows}
-    where ${registerRows.document} = ${documents.id} and ${registerRows.label} = ${label})`
-  const where = sql`${documents.lifecycle} = ${lifecycle} and (${documents.revision} = ${label} or ${inRegister})`
+/** The documents that carry a label or have it in their register: those that somebody may see are named. */
+function carriers(tx: Tx, account: Account, lifecycle: string, label: string): string {
+  const where = hasLabel([lifecycle], label)
   const total = tx.select({ total: count() }).from(documents).where(where).get()!.total
-  const named = tx
-    .select({ number: documents.number })
-    .from(documents)
-    .where(where)
-    .orderBy(documents.number)
-    .limit(namedAtMost)
-    .all()
-    .map(({ number }) => number)
-  const more = total > named.length ? ` and ${total - named.length} more` : ''
-  return `${named.join(', ')}${more} ${total === 1 ? 'has' : 'have'} it`
+  const named = seenWith(tx, account, where, namedAtMost)
+  const others = total - named.length
+  const more = others ? [`${others} ${named.length ? 'more' : 'that you may not see'}`] : []
+  return `${[named.join(', '), ...more].filter(Boolean).join(' and ')} ${total === 1 ? 'has' : 'have'} it`
 }
 
 /** The conversions that a row of edits asks for, by lifecycle; the last one counts. */

@@ -34,7 +34,7 @@ export function publish(
     requireSound(tx, checked)
     requirePlan(tx, actor, before.configuration, configuration, moves)
     const inForce = edits.slice(0, cursor).map(({ edit }) => edit)
-    requireLabelsKept(tx, configuration, inForce)
+    requireLabelsKept(tx, actor, configuration, inForce)
     const id = before.id + 1
     const words = edits.slice(0, cursor).map((edit) => edit.words)
     insertConfiguration(tx, { id, configuration, personName: actor.name, comment })

@@ -15,7 +15,7 @@ import { published } from '../configuration/published'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { directoryChanges } from '../database/schema'
 import { Refusal } from '../refusal'
-import { endSessionsOf } from '../sessions/sessions'
+import { endAllOf } from '../sessions/leave'
 import { wholeDirectory, writeDelta } from './directory'
 import { directoryVersion } from './folders'
 import { refusingChanges } from './refusing'
@@ -112,8 +112,7 @@ function write(tx: Tx, actor: Actor, before: VaultDirectory, after: VaultDirecto
   const delta = deltaBetween(before, after)
   requireEmptyFolders(tx, delta)
   writeDelta(tx, delta)
-  for (const { before: was, after: is } of delta.people)
-    if (was?.active && !is?.active) endSessionsOf(tx, was.id)
+  for (const { before: was, after: is } of delta.people) if (was?.active && !is?.active) endAllOf(tx, was.id)
   const { id } = tx
     .insert(directoryChanges)
     .values({ at: now(), personName: actor.name, words, delta })

@@ -53,8 +53,9 @@ export const tryAgainOrFail = (db: Db, { id }: QueuedJob, message: string, isFin
   end(db, id, message, isFinal)
 
 /**
- * A job whose worker ended under it, or the server with it. What has come further goes on at once; what has not may
- * have broken it, and is tried again like what went wrong: never more often than its kind says, however often it is killed.
+ * A job whose worker ended under it, or the server with it. What has come further goes on at once. What has not may
+ * have broken it, and is tried again like what went wrong: never more often than its kind says, however often it is
+ * killed.
  */
 export const brokeOff = (db: Db, { id }: Pick<QueuedJob, 'id'>, message: string): void =>
   end(db, id, message, false, true)

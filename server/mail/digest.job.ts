@@ -1,10 +1,9 @@
 import { and, asc, eq, isNull } from 'drizzle-orm'
 import { outbox } from '../database/schema'
 import type { JobKindModule } from '../jobs/job-kind'
-import { ownOrigin } from './own-origin'
+import { digestOf } from './digest'
 import { putInOutbox } from './outbox'
-
-type Gathered = typeof outbox.$inferSelect
+import { notSent, reasonAgainstSending } from './ready'
 
 /** One letter to each of those who want one a day, with all that has gathered for them. */
 export const digestJob: JobKindModule = {
@@ -19,9 +18,18 @@ export const digestJob: JobKindModule = {
         if (!first) return true
         const theirs = and(waits, eq(outbox.recipient, first.recipient))
         const letters = tx.select().from(outbox).where(theirs).orderBy(asc(outbox.id)).limit(500).all()
-        const digest = putInOutbox(tx, digestOf(first.recipient, letters))
-        for (const { id, at } of letters)
-          tx.update(outbox).set({ digest, sentAt: at }).where(eq(outbox.id, id)).run()
+        // Asked again at the moment of sending: whoever has left, or may not see it any more, hears of nothing.
+        const told = letters.filter((one) => reasonAgainstSending(tx, one) === undefined)
+        const digest = told.length ? putInOutbox(tx, digestOf(first.recipient, told)) : 0
+        for (const one of letters) {
+          const isTold = told.includes(one)
+          const became = isTold ? { sentAt: one.at } : { body: '', problem: notSent }
+          tx.update(outbox)
+            .set({ digest, ...became })
+            .where(eq(outbox.id, one.id))
+            .run()
+        }
+        if (!told.length) return false
         sent++
         return false
       })
@@ -29,18 +37,4 @@ export const digestJob: JobKindModule = {
       if (!progress(sent, sent)) return 'stopped'
     }
   },
-}
-
-/** The letters of a day as one. */
-function digestOf(recipient: string, letters: Gathered[]) {
-  const parts = letters.map(({ at, subject, body, link }) =>
-    [`${at.slice(0, 16).replace('T', ' ')}  ${subject}`, body.trim(), link].filter(Boolean).join('\n'),
-  )
-  const count = letters.length
-  return {
-    recipient,
-    subject: count === 1 ? letters[0]!.subject : `${count} notices from the vault`,
-    body: `${parts.join('\n\n')}\n`,
-    link: ownOrigin(),
-  }
 }

@@ -8,6 +8,7 @@ import { documentColumns } from '../documents/columns'
 import { seenBy } from '../documents/rights'
 import { Refusal } from '../refusal'
 import { letterReceived } from '../stand-ins/letters'
+import { aboutIn } from './about'
 import { asHtml, asText } from './as-html'
 import { messageName } from './sender'
 
@@ -28,7 +29,7 @@ const statusOf = ({ sentAt, nextAt, gathered, digest }: Row): LetterStatus => {
 }
 
 const asLine = (row: Row): LetterLine => {
-  const { body: _, secret: __, gathered: ___, ...line } = row
+  const { body: _, secret: __, gathered: ___, about: ____, ...line } = row
   return { ...line, status: statusOf(row) }
 }
 
@@ -37,14 +38,6 @@ export interface OutboxQuery {
   text?: string
   before?: number
   limit?: number
-}
-
-/** The document that a letter leads to, by its number. */
-function aboutIn(link: string | null): string | undefined {
-  if (!link || !URL.canParse(link)) return undefined
-  const { pathname, searchParams } = new URL(link)
-  const [, number] = /^\/vault\/([^/]+)$/.exec(pathname) ?? []
-  return number === undefined ? (searchParams.get('document') ?? undefined) : decodeURIComponent(number)
 }
 
 /** Whether somebody may know of a letter: not where it is about a document that they may not see. */

@@ -5,6 +5,7 @@ import { whenFree } from '../database/busy'
 import { atomically, type Db } from '../database/connection'
 import { outbox } from '../database/schema'
 import { asHtml, asText } from './as-html'
+import { asItGoesOut } from './ready'
 
 /** How often it is looked whether something waits, in milliseconds. */
 const every = 1000
@@ -76,14 +77,17 @@ export class MailSender {
   }
 
   /** @returns what the mail server has against it; null where it took it. */
-  private async send({ id, at, recipient, subject, body, link }: Waiting): Promise<string | null> {
+  private async send(waiting: Waiting): Promise<Problem | null> {
+    const letter = asItGoesOut(this.db, waiting)
+    if (!('recipient' in letter)) return { message: letter.problem, isFinal: true }
+    const { id, at, recipient, subject, body, link } = letter
     const messageId = `<${messageName(id, at)}@${this.from.split('@').at(-1)}>`
     const content = { text: asText(body, link), html: asHtml(body, link) }
     try {
       await this.transport.sendMail({ from: this.from, to: recipient, subject, ...content, messageId })
       return null
     } catch (error) {
-      return (error as Error).message
+      return { message: (error as Error).message, isFinal: false }
     }
   }
 }
@@ -91,13 +95,20 @@ export class MailSender {
 /** What a letter is known by, here and at the mail server; the moment keeps apart what a restored vault counts anew. */
 export const messageName = (id: number, at: string): string => `outbox-${id}-${Date.parse(at).toString(36)}`
 
-function outcomeOf({ attempts, body, secret }: Waiting, problem: string | null): Partial<Waiting> {
+/** What is against a letter, and whether it is never tried again. */
+interface Problem {
+  message: string
+  isFinal: boolean
+}
+
+function outcomeOf({ attempts, body, secret }: Waiting, problem: Problem | null): Partial<Waiting> {
   if (problem === null)
     return {
       ...{ sentAt: now(), nextAt: null, problem: null, attempts: attempts + 1 },
       body: secret ? '' : body,
     }
+  if (problem.isFinal) return { nextAt: null, problem: problem.message, body: '', attempts: attempts + 1 }
   const pause = pauses[attempts]
   const nextAt = pause === undefined ? null : new Date(clock.now().getTime() + pause * 1000).toISOString()
-  return { nextAt, problem, attempts: attempts + 1 }
+  return { nextAt, problem: problem.message, attempts: attempts + 1 }
 }

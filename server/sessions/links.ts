@@ -2,7 +2,7 @@ import { and, eq, gt, lte } from 'drizzle-orm'
 import { record } from '../audit/trail'
 import { clock, now } from '../clock'
 import { atomically, type Db, type Tx } from '../database/connection'
-import { people, signInLinks } from '../database/schema'
+import { outbox, people, signInLinks } from '../database/schema'
 import { type Account, account as accountOf } from '../directory/people'
 import { putInOutbox } from '../mail/outbox'
 import { Refusal } from '../refusal'
@@ -15,14 +15,23 @@ import { beginSession, endSessionsOf, rememberBrowser } from './sessions'
 /** How long a link is good, in hours: for the first sign-in, and for a password that is forgotten. */
 const hours = { first: 7 * 24, forgotten: 1 }
 
-/** A secret that is good once, until it is used or too old; any earlier one of the person is good no more. */
-function newLink(tx: Tx, personId: string, lasts: number): string {
+/** What a link is for. */
+type LinkKind = keyof typeof hours
+
+/**
+ * A secret that is good once, until it is used or too old. Any earlier one for the same is good no more; an invitation
+ * stays good where a stranger says that its password is forgotten.
+ */
+function newLink(tx: Tx, personId: string, kind: LinkKind): string {
   const secret = newToken()
-  const until = new Date(clock.now().getTime() + lasts * 3_600_000).toISOString()
+  const until = new Date(clock.now().getTime() + hours[kind] * 3_600_000).toISOString()
   tx.delete(signInLinks).where(lte(signInLinks.until, now())).run()
-  tx.delete(signInLinks).where(eq(signInLinks.personId, personId)).run()
+  const replaced = kind === 'first' ? undefined : eq(signInLinks.kind, kind)
+  tx.delete(signInLinks)
+    .where(and(eq(signInLinks.personId, personId), replaced))
+    .run()
   tx.insert(signInLinks)
-    .values({ tokenHash: hashOf(secret), personId, at: now(), until })
+    .values({ tokenHash: hashOf(secret), personId, kind, at: now(), until })
     .run()
   return secret
 }
@@ -41,7 +50,7 @@ export function sendFirstLink(db: Db, actor: Account, personId: string, origin: 
     const person = accountOf(tx, personId)
     if (!person) throw new Refusal('not-found', 'there is no such person in the directory')
     if (!person.active) throw new Refusal('conflict', `${person.name} is deactivated: make them active first`)
-    const link = linkAt(origin, newLink(tx, person.id, hours.first))
+    const link = linkAt(origin, newLink(tx, person.id, 'first'))
     putInOutbox(tx, {
       recipient: person.mail,
       secret: true,
@@ -66,19 +75,23 @@ export async function sendForgotten(db: Db, mail: string, place: string, origin:
   const address = normalMail(mail)
   await countAttempt(db, `forgotten ${address}`, place, undefined)
   const person = db.select().from(people).where(eq(people.mail, address)).get()
+  // Where there is nobody, everything is done alike, for nobody.
+  const { id, name, mail: recipient } = person?.active ? person : { id: '', name: '', mail: '' }
   atomically(db, (tx) => {
-    const link = linkAt(origin, newLink(tx, person?.active ? person.id : '', hours.forgotten))
-    if (!person?.active) return
-    putInOutbox(tx, {
-      recipient: person.mail,
+    const link = linkAt(origin, newLink(tx, id, 'forgotten'))
+    const number = putInOutbox(tx, {
+      recipient,
       secret: true,
       subject: 'Another password for the vault',
       body: letter(
-        `${person.name},`,
+        `${name},`,
         'somebody, most likely you, asked for another password. Choose it here, within the hour:',
         ...[link, 'The link is good once. Where it was not you, nothing need be done.'],
       ),
     })
+    tx.delete(outbox)
+      .where(and(eq(outbox.id, number), eq(outbox.recipient, '')))
+      .run()
   })
 }
 

@@ -57,7 +57,7 @@ export function holderOf(tx: Tx, token: string): Holder | undefined {
   const { person, lookingAs } = found
   // Whoever is no administrator any more looks with their own eyes.
   const other = lookingAs && person.administrator ? accountOf(tx, lookingAs) : undefined
-  return other ? { person, lookingAs: other } : { person }
+  return other?.active ? { person, lookingAs: other } : { person }
 }
 
 /** The sessions of a person, without what they are. */

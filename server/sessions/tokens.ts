@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { and, desc, eq, gt, lte, sql } from 'drizzle-orm'
+import { isoDay } from '../../core/attribute'
 import type { TokenAct } from '../../shared/token-acts'
 import type { AccessToken, NewToken } from '../../shared/answers'
 import { record } from '../audit/trail'
@@ -23,7 +24,7 @@ export function addToken(
   { name, until, acts }: { name: string; until: string; acts: TokenAct[] },
 ): NewToken {
   const latest = new Date(Date.parse(today()) + longest * 86_400_000).toISOString().slice(0, 10)
-  if (Number.isNaN(Date.parse(until)) || until < today() || until > latest)
+  if (isoDay(until) !== until || until < today() || until > latest)
     throw new Refusal('invalid', `a token lasts until a day from today to ${latest}, and not until ${until}`)
   return atomically(db, (tx) => {
     tx.delete(accessTokens).where(lte(accessTokens.until, now())).run()

@@ -4,11 +4,14 @@ import { clock } from '../clock'
 import { published } from '../configuration/published'
 import type { Db } from '../database/connection'
 import { people, tasks } from '../database/schema'
+import { account } from '../directory/people'
+import { seenBy } from '../documents/rights'
 import { couldSign } from '../documents/rounds'
-import { documentRowById, snapshot } from '../documents/rows'
+import { type DocumentRow, documentRowById, snapshot } from '../documents/rows'
 import type { JobKindModule } from '../jobs/job-kind'
 import { ownOrigin } from '../mail/own-origin'
 import { putInOutbox } from '../mail/outbox'
+import { outcomesOf } from './outcomes'
 
 type TaskRow = typeof tasks.$inferSelect
 
@@ -24,11 +27,14 @@ export const remindJob: JobKindModule = {
   attempts: 3,
   run: async ({ db, job, portion, progress }) => {
     const days = job.input?.days ?? usualDays
-    const lines = new Map<string, string[]>()
+    const lines = new Map<string, Line[]>()
     let looked = 0
     for (const task of waitingFor(db, days)) {
-      for (const person of askedNow(db, task))
-        lines.set(person, [...(lines.get(person) ?? []), lineOf(db, task)])
+      for (const person of askedNow(db, task)) {
+        const own = lines.get(person)
+        if (own) own.push(lineOf(db, task))
+        else lines.set(person, [lineOf(db, task)])
+      }
       if (!progress(++looked, looked)) return 'stopped'
     }
     portion((tx) => {
@@ -36,7 +42,12 @@ export const remindJob: JobKindModule = {
         const person = tx.select().from(people).where(eq(people.id, id)).get()!
         putInOutbox(tx, {
           recipient: person.mail,
-          ...letterOf(person.name, all, days),
+          ...letterOf(
+            person.name,
+            all.map(({ text }) => text),
+            days,
+          ),
+          about: [...new Set(all.slice(0, mostLines).map(({ document }) => document))],
           link: `${ownOrigin()}/tasks`,
         })
       }
@@ -65,20 +76,31 @@ function* waitingFor(db: Db, days: number): Generator<TaskRow> {
   }
 }
 
-/** Whom a task waits for: whoever could sign, or whose it is. */
+/** Whom a task waits for: whoever is asked, may see the document, and could decide it now. */
 function askedNow(db: Db, task: TaskRow): string[] {
   const row = documentRowById(db, task.document)
-  if (task.kind === 'returned') return activeOf(db, [row.owner])
-  if (task.kind === 'check-out') return activeOf(db, row.checkedOutBy ? [row.checkedOutBy] : [])
+  return candidates(db, task, row).filter((id) => {
+    const person = account(db, id)
+    if (!person?.active || !seenBy(db, person)(row)) return false
+    return outcomesOf(db, person, task.kind, row, task.detail).length > 0
+  })
+}
+
+function candidates(db: Db, task: TaskRow, row: DocumentRow): string[] {
+  if (task.kind === 'returned') return [row.owner]
+  if (task.kind === 'check-out') return row.checkedOutBy ? [row.checkedOutBy] : []
   const lifecycle = lifecycleOf(published(db).configuration, row.lifecycle)
   const transition = transitionOf(lifecycle, task.detail)
   return couldSign(db, snapshot(db, row), transition).map(({ person }) => person.id)
 }
 
-const activeOf = (db: Db, ids: string[]): string[] =>
-  ids.filter((id) => db.select({ active: people.active }).from(people).where(eq(people.id, id)).get()?.active)
+/** A line of a letter, and the document that it names. */
+interface Line {
+  text: string
+  document: string
+}
 
-function lineOf(db: Db, { kind, document, since, detail }: TaskRow): string {
+function lineOf(db: Db, { kind, document, since, detail }: TaskRow): Line {
   const row = documentRowById(db, document)
   const lifecycle = lifecycleOf(published(db).configuration, row.lifecycle)
   const what = {
@@ -86,7 +108,8 @@ function lineOf(db: Db, { kind, document, since, detail }: TaskRow): string {
     returned: () => 'returned to you',
     'check-out': () => 'checked out by you',
   }[kind]()
-  return `${row.number} ${row.title ?? ''}`.trimEnd() + `: ${what}, since ${since.slice(0, 10)}`
+  const named = `${row.number} ${row.title ?? ''}`.trimEnd()
+  return { text: `${named}: ${what}, since ${since.slice(0, 10)}`, document }
 }
 
 const letterOf = (name: string, lines: string[], days: number) => ({

@@ -72,14 +72,19 @@ function bearer(event: H3Event): Account | undefined {
   const found = bearerOf(vault().db, secret)
   if (!found)
     throw new Refusal('not-signed-in', 'this token is good no more: make another one on your own page')
-  const path = getRequestURL(event).pathname.replace(/^\/api\//, '')
-  if (!tokenOpens(found.acts, event.method, path))
+  if (!tokenOpens(found.acts, event.method, routeOf(event)))
     throw new Refusal(
       'forbidden',
       'this token is not good for that: it may read, and do what it was made for',
     )
   return found.account
 }
+
+/**
+ * The route that a request has come to, such as `documents/:number/fire`. Rights go by what the router has found, and
+ * by nothing that is read out of the address once more.
+ */
+const routeOf = (event: H3Event): string => event.context.matchedRoute!.path.replace(/^\/api\//, '')
 
 /** Whoever is signed in, or as whom they look; then nothing is changed. */
 function signedIn(event: H3Event): Account {
@@ -100,7 +105,7 @@ function signedIn(event: H3Event): Account {
 
 /** Whether a request is about the session itself: signing out, and looking as oneself again. */
 const isOwn = (event: H3Event): boolean =>
-  event.method === 'DELETE' && /^\/api\/session(\/look-as)?$/.test(getRequestURL(event).pathname)
+  event.method === 'DELETE' && ['session', 'session/look-as'].includes(routeOf(event))
 
 /** Who looks at the vault as the caller. */
 export const lookedAtBy = (event: H3Event): Account | undefined =>

@@ -80,18 +80,18 @@ export interface GuardReach {
 }
 export type GuardAnswer = GuardReach | { fault: { message: string; position: number } }
 
-/** A label and how many documents carry it now, or have it in their register; `example` is one of them. */
+/** A label and how many documents carry it now, or have it in their register. */
 export interface LabelUse {
   label: string
   current: number
   registered: number
-  example: string
 }
 
 /** The lifecycles that a scheme labels, and the labels of their documents. */
 export interface SchemeUse {
   lifecycles: string[]
-  labels: LabelUse[]
+  /** Each with a document that has it, where whoever asks may see one. */
+  labels: (LabelUse & { example: string | null })[]
 }
 
 /** The documents that would move by themselves once the draft is in force, and would not now. */

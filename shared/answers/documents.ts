@@ -82,8 +82,8 @@ export interface Version {
 export interface FileFinding {
   /**
    * `conflict`: both sides changed · `refused`: what stands in the file is no value of the attribute · `misspelt`: the
-   * file spells the place otherwise · `not-held`: the file cannot hold it · `unreadable`: it could not be read · `unread`:
-   * it waits to be read
+   * file spells the place otherwise · `not-held`: the file cannot hold it · `unreadable`: it could not be read ·
+   * `unread`: it waits to be read
    */
   kind: 'conflict' | 'refused' | 'misspelt' | 'not-held' | 'unreadable' | 'unread'
   attribute: string | null

@@ -34,6 +34,7 @@ export const signInLinks = sqliteTable(
   {
     tokenHash: text().primaryKey(),
     personId: text().notNull(),
+    kind: text().$type<'first' | 'forgotten'>().notNull().default('first'),
     at: text().notNull(),
     until: text().notNull(),
   },

@@ -1,4 +1,4 @@
 /** Where a scheme is used, and which of its labels are taken. */
-export default route('administrator', ({ event, computer }) =>
-  computer.compute('scheme-use', { scheme: part(event, 'id') }),
+export default route('administrator', ({ event, computer, account }) =>
+  computer.compute('scheme-use', { account, scheme: part(event, 'id') }),
 )

@@ -1,0 +1,19 @@
+import type { outbox } from '../database/schema'
+import { ownOrigin } from './own-origin'
+
+type Gathered = typeof outbox.$inferSelect
+
+/** The letters of a day as one. */
+export function digestOf(recipient: string, letters: Gathered[]) {
+  const parts = letters.map(({ at, subject, body, link }) =>
+    [`${at.slice(0, 16).replace('T', ' ')}  ${subject}`, body.trim(), link].filter(Boolean).join('\n'),
+  )
+  const count = letters.length
+  return {
+    recipient,
+    // What a letter in it is about is for its reader alone; the outbox shows subjects to others.
+    subject: `${count} ${count === 1 ? 'notice' : 'notices'} from the vault`,
+    body: `${parts.join('\n\n')}\n`,
+    link: ownOrigin(),
+  }
+}
