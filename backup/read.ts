@@ -6,6 +6,7 @@ import { pipeline } from 'node:stream/promises'
 import Database from 'better-sqlite3'
 import pLimit from 'p-limit'
 import { extract, type Extract } from 'tar-stream'
+import { contentsNamed } from './contents'
 import { BackupError, contentName, databaseName, type Manifest, manifestName, readManifest } from './manifest'
 
 type Entry = Extract extends AsyncIterable<infer One> ? One : never
@@ -81,6 +82,7 @@ export async function restoreBackup(
   try {
     await mkdir(join(making, 'files'), { recursive: true, mode: 0o700 })
     await takeAll(file, manifest, making, progress)
+    requireContents(join(making, databaseName), manifest, basename(file))
     await endSessions(join(making, databaseName))
     await syncAll(making)
     if (existsSync(target)) await rmdir(target)
@@ -183,6 +185,23 @@ async function takeEntry(
     throw new BackupError(
       `${file} is broken: ${entry.header.name} is not what its manifest says. Nothing was restored.`,
     )
+}
+
+/** @throws BackupError where the database refers to a content that the backup neither holds nor says is missing. */
+function requireContents(database: string, { contents, missing }: Manifest, name: string): void {
+  const known = new Set([...contents, ...missing].map(({ sha256 }) => sha256))
+  const db = new Database(database, { readonly: true })
+  try {
+    const lost = contentsNamed(db).filter(({ sha256 }) => !known.has(sha256))
+    if (!lost.length) return
+    const first = lost[0]!.number ?? lost[0]!.sha256
+    const others = lost.length > 1 ? ` and ${lost.length - 1} others` : ''
+    throw new BackupError(
+      `${name} is not whole: its database refers to contents that it does not hold, of ${first}${others}. Nothing was restored.`,
+    )
+  } finally {
+    db.close()
+  }
 }
 
 /** Sessions and links from the time of the backup may have been ended since. */

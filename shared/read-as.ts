@@ -1,7 +1,7 @@
 import 'reflect-metadata'
 import { plainToInstance } from 'class-transformer'
 import { validateSync, type ValidationError } from 'class-validator'
-import { NestingError, wellFormed } from './well-formed'
+import { NameError, NestingError, wellFormed } from './well-formed'
 
 /** Input that does not have the shape asked for; the message names each field. */
 export class ShapeError extends Error {
@@ -28,7 +28,7 @@ function checkedText(value: object): object {
   try {
     return wellFormed(value) as object
   } catch (error) {
-    if (error instanceof NestingError) throw new ShapeError([error.message])
+    if (error instanceof NestingError || error instanceof NameError) throw new ShapeError([error.message])
     throw error
   }
 }

@@ -9,12 +9,20 @@ export class NestingError extends Error {
   }
 }
 
+/** A name of a field that nothing here can have. */
+export class NameError extends Error {
+  constructor(name: string) {
+    super(`“${name}” cannot be a name here: leave it out, or call it something else`)
+    this.name = 'NameError'
+  }
+}
+
 /**
  * A plain value with every text in it made well-formed (Unicode, D84): half of a surrogate pair becomes
  * U+FFFD. A database stores
  * UTF-8, which has no such halves, so a text that is hashed or compared must be rid of them before. Names of
  * fields count too.
- * @throws NestingError
+ * @throws NestingError, NameError
  */
 export function wellFormed(value: unknown, depth = 0): unknown {
   if (typeof value === 'string') return value.toWellFormed()
@@ -22,6 +30,10 @@ export function wellFormed(value: unknown, depth = 0): unknown {
   if (depth >= deepest) throw new NestingError()
   if (Array.isArray(value)) return value.map((inner) => wellFormed(inner, depth + 1))
   return Object.fromEntries(
-    Object.entries(value).map(([name, inner]) => [name.toWellFormed(), wellFormed(inner, depth + 1)]),
+    Object.entries(value).map(([name, inner]) => {
+      // Every object has one of these already: what is looked up by it would be found where nobody has put it.
+      if (name in Object.prototype) throw new NameError(name)
+      return [name.toWellFormed(), wellFormed(inner, depth + 1)]
+    }),
   )
 }

@@ -16,7 +16,8 @@ export function idFor(name: string, taken: string[]): string {
       .replace(/^-+|-+$/g, '') || 'unnamed'
   for (let n = 1; ; n++) {
     const id = n === 1 ? plain : `${plain}-${n}`
-    if (!taken.includes(id)) return id
+    // What every object has by itself is no id of ours.
+    if (!taken.includes(id) && !(id in Object.prototype)) return id
   }
 }
 

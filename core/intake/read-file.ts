@@ -1,4 +1,4 @@
-import { canonicalNumber } from '../numbering'
+import { canonicalNumber, faultOfNumber } from '../numbering'
 import { gather, isHint, ranked, sourceInWords, sourceKinds } from './evidence'
 import type { Evidence } from './evidence/evidence'
 import { forAll, trusting } from './known'
@@ -40,6 +40,7 @@ export function readFile(
     conflicts: [
       ...fileProblem(file),
       ...(number === null && !problem ? [nameNotRead(file)] : []),
+      ...(number === null ? [] : noNumber(path, number)),
       ...(settled.number || trusted ? [] : numbersDisagree(path, told)),
     ],
   }
@@ -72,6 +73,13 @@ function fileProblem({ path, problem }: FoundFile): Conflict[] {
   if (!problem) return []
   const { code, message } = problem
   return [{ code, message: `${fileName(path)}: ${message}`, waysOut: [leaveOut(path)] }]
+}
+
+/** A number that no document can be filed under holds its file back. */
+function noNumber(path: string, number: string): Conflict[] {
+  const fault = faultOfNumber(number)
+  if (!fault) return []
+  return [{ code: 'name-not-read', message: `${fileName(path)}: ${fault}`, waysOut: [leaveOut(path)] }]
 }
 
 const nameNotRead = ({ path }: FoundFile): Conflict => ({

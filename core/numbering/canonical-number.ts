@@ -1,4 +1,7 @@
-/** A number as documents are filed under it: one case, single blanks. */
+/**
+ * A number as documents are filed under it: one case, single blanks, and one form of each letter (Unicode, UAX 15,
+ * NFKC): a full-width N is an N.
+ */
 export function canonicalNumber(text: string): string {
-  return text.normalize('NFC').trim().replace(/\s+/g, ' ').toUpperCase()
+  return text.normalize('NFKC').trim().replace(/\s+/g, ' ').toUpperCase()
 }

@@ -37,6 +37,8 @@ function textFault({ least = 0, most, pattern, message }: Of<'text'>, value: unk
   if (length < least)
     return message ?? (least === 1 ? 'must not be empty' : `needs at least ${least} characters`)
   if (length > most) return `has more than ${most} characters`
+  if (pattern && value in Object.prototype && !pattern.test(value))
+    return `cannot be “${value}”: call it something else`
   return pattern && !pattern.test(value) ? `does not look as it should: ${pattern.source}` : undefined
 }
 

@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest'
+import { attributeId, describe, expect, it } from 'vitest'
 import {
   either,
   faultOf,
@@ -45,7 +45,7 @@ describe('a value that is not says what is wrong', () => {
     [filledText(3), '', 'must not be empty'],
     [filledText(3, 'say which'), '', 'say which'],
     [matching(/^\//), 'Grips', 'does not look as it should: ^\\/'],
-    [id, 'Send to check', 'does not look as it should: ^[a-z0-9-]{1,80}$'],
+    [id, 'Send to check', 'does not look as it should: ^(?!constructor$)[a-z0-9-]{1,80}$'],
     [number, '1', 'must be a number'],
     [number, Number.NaN, 'must be a number'],
     [number, Infinity, 'must be a number'],
@@ -60,6 +60,8 @@ describe('a value that is not says what is wrong', () => {
     [list(number, 2, 1), [], 'needs at least 1'],
     [list(number, 2), [1, 'x'], 'no. 2 must be a number'],
     [map(number), [1], 'must be an object'],
+    [id, 'constructor', 'cannot be “constructor”: call it something else'],
+    [attributeId, '__proto__', 'cannot be “__proto__”: call it something else'],
     [map(number), { mass: 'x' }, '“mass” must be a number'],
     [map(number, /^[a-z]+$/), { Mass: 1 }, '“Mass” does not look as it should: ^[a-z]+$'],
   ])('%o takes no %o', (shape, value, fault) => expect(faultOf(shape, value)).toBe(fault))

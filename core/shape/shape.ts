@@ -33,10 +33,10 @@ export type Fields = Record<string, Shape>
 /** Fields that describe all of a type's properties, so that none can be forgotten. */
 export type FieldsOf<T> = { [Property in keyof T]-?: Shape }
 
-/** Ids of everything but attributes. */
-const anId = /^[a-z0-9-]{1,80}$/
+/** Ids of everything but attributes; what every object has as it is cannot be one. */
+const anId = /^(?!constructor$)[a-z0-9-]{1,80}$/
 /** Ids of attributes, which conditions name. */
-const anAttributeId = /^[a-z0-9_-]{1,80}$/
+const anAttributeId = /^(?!(?:constructor|__proto__)$)[a-z0-9_-]{1,80}$/
 
 export const text = (most: number, message?: string): Shape => ({ is: 'text', most, message })
 export const filledText = (most: number, message?: string): Shape => ({ is: 'text', least: 1, most, message })

@@ -1,5 +1,6 @@
 import { basename, join } from 'node:path'
 import type { PlannedDocument } from '../../core/intake'
+import { plainFileName } from '../../core/numbering'
 import type { Incoming } from '../documents/rows'
 import { faultOfStorage, isFull } from '../files/storage-fault'
 import { FileStore } from '../files/store'
@@ -46,7 +47,7 @@ async function storeFiles(
     })
     if (stored.sha256 !== sha256)
       throw new Error(`${path} was changed after it was read: start a new intake for it`)
-    contents.push({ ...stored, fileName: basename(path) })
+    contents.push({ ...stored, fileName: plainFileName(basename(path)) })
   }
   return contents
 }

@@ -12,6 +12,7 @@ import {
   MaxLength,
   Min,
 } from 'class-validator'
+import { unseenIn } from '../../core/numbering'
 
 /** For fields that may be null: the checks after it are for what is there. */
 export const orNull = (_object: object, value: unknown) => value !== null && value !== undefined
@@ -29,6 +30,30 @@ export const IsTextMap = () =>
       defaultMessage: (faulty) => `${faulty?.property} holds a text for each name`,
     },
   })
+
+/** What is wrong with a file’s name; undefined where nothing is. */
+function faultOfName(name: unknown): string | undefined {
+  if (typeof name !== 'string') return 'the file has no name'
+  if (/[/\\]/.test(name)) return 'a file’s name has no slashes'
+  if (/^\.*$/.test(name.trim())) return 'a file’s name is more than dots and blanks'
+  const unseen = unseenIn(name)
+  return unseen && `the file’s name holds ${unseen}, which nobody sees: name it anew`
+}
+
+/** The name of a file that comes in, in one form of each letter (NFKC). */
+export const IsFileName = (): PropertyDecorator => (target, name) => {
+  Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? value.normalize('NFKC') : value))(
+    target,
+    name,
+  )
+  ValidateBy({
+    name: 'isFileName',
+    validator: {
+      validate: (value: unknown) => faultOfName(value) === undefined,
+      defaultMessage: (faulty) => faultOfName(faulty?.value) ?? '',
+    },
+  })(target, name)
+}
 
 /** Values of a record by attribute: texts, or null for none. */
 export const IsRecordText = () =>

@@ -1,7 +1,7 @@
 import 'reflect-metadata'
 import { Transform } from 'class-transformer'
-import { IsBoolean, IsIn, IsInt, IsNotEmpty, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
-import { asNumber, asFlag, ChangeRequest, IsRecordText, PageQuery } from './common'
+import { IsBoolean, IsIn, IsInt, IsNotEmpty, IsOptional, IsString, MaxLength } from 'class-validator'
+import { asNumber, asFlag, ChangeRequest, IsFileName, IsRecordText, PageQuery } from './common'
 
 export class DocumentsQuery extends PageQuery {
   @IsOptional() @IsString() @MaxLength(80) state?: string
@@ -77,7 +77,7 @@ export class CheckInQuery {
   @IsString()
   @IsNotEmpty({ message: 'the file has no name' })
   @MaxLength(255, { message: 'a file’s name has at most 255 characters' })
-  @Matches(/^[^/\\\0]+$/, { message: 'a file’s name has no slashes' })
+  @IsFileName()
   fileName!: string
   @IsOptional() @IsString() @MaxLength(2000) comment?: string
 }
@@ -90,7 +90,7 @@ export class NewDocumentQuery {
   @IsString()
   @IsNotEmpty({ message: 'choose a file' })
   @MaxLength(255)
-  @Matches(/^[^/\\\0]+$/, { message: 'a file’s name has no slashes' })
+  @IsFileName()
   fileName!: string
   @IsOptional() @IsString() @MaxLength(2000) comment?: string
 }

@@ -10,7 +10,7 @@ import {
   decideFiling,
   ofKind,
 } from '../../../core/engine'
-import { canonicalNumber } from '../../../core/numbering'
+import { canonicalNumber, faultOfNumber } from '../../../core/numbering'
 import type { FileFinding } from '../../../shared/answers'
 import { heldTo, keepSaid, type Looked } from '../../bindings/check-in'
 import { now } from '../../clock'
@@ -111,8 +111,8 @@ const stateIn = ({ states }: Configuration, { state }: DocumentRow) =>
 /** @throws Refusal where it is none. */
 function properNumber(asked: string): string {
   const number = canonicalNumber(asked)
-  if (number === '' || number.length > 200)
-    throw new Refusal('invalid', 'a document’s number has 1 to 200 characters')
+  const fault = faultOfNumber(number)
+  if (fault) throw new Refusal('invalid', fault)
   return number
 }
 
