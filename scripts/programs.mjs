@@ -16,6 +16,7 @@ export function buildPrograms(folder) {
       'storing-worker': 'server/intake/storing-worker.ts',
       'compute-worker': 'server/compute/worker.ts',
       'script-worker': 'server/scripts/worker.ts',
+      'mail-worker': 'server/mail/worker.ts',
       'map-program': 'server/configuration/map-program.ts',
       seed: 'demo/seed.ts',
       generate: 'demo/generate.ts',

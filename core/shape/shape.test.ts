@@ -1,5 +1,6 @@
-import { attributeId, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import {
+  attributeId,
   either,
   faultOf,
   filledText,

@@ -169,7 +169,8 @@ export const computations = {
     'reading the list',
     () => Promise.all([import('../../core/directory'), import('../directory/directory')]),
     ([{ readPeople }, { wholeDirectory }], db, { text }: { text: string }) =>
-      readPeople(text, wholeDirectory(db)),
+      // Put into JSON here: a list of thousands would take its time where everybody is answered.
+      JSON.stringify(readPeople(text, wholeDirectory(db))),
   ),
   'explain-access': computation(10, 'explaining', explaining, ({ explainAccess }, db, of: AccessQuestion) =>
     explainAccess(db, of.account, of.asked),

@@ -1,3 +1,4 @@
+import { createReadStream } from 'node:fs'
 import { record } from '../audit/trail'
 import { now } from '../clock'
 import { published } from '../configuration/published'
@@ -6,6 +7,7 @@ import { renditions } from '../database/schema'
 import { takeIn } from '../files/coming'
 import { type JobContext, JobError, type JobKindModule } from '../jobs/job-kind'
 import { FileBreaksError } from '../files/file-tasks'
+import { madeAside } from '../files/made'
 import { Refusal } from '../refusal'
 import { stampLine } from '../rendering/stamp'
 import { contentOf, documentRowById } from './rows'
@@ -17,38 +19,40 @@ export const renderJob: JobKindModule = {
   run: async ({ db, store, job, actor, doFile }) => {
     const { version } = job.input ?? {}
     const { number } = documentRowById(db, job.subject)
-    const { content, bytes } = await rendered({ db, store, job, doFile })
+    const { content, make } = rendering({ db, store, job, doFile })
     const fileName = `${content.fileName.replace(/\.[^.]+$/, '')}.pdf`
     const vault = { db, store, isWorking: () => true }
-    await takeIn(vault, once(bytes), Infinity, (stored) => {
-      const row = {
-        document: job.subject,
-        version: version!,
-        format: 'pdf' as const,
-        fileName,
-        ...stored,
-        at: now(),
-      }
-      const { document, format } = renditions
-      db.insert(renditions)
-        .values(row)
-        .onConflictDoUpdate({ target: [document, renditions.version, format], set: row })
-        .run()
-      record(db, actor, {
-        ...{
-          code: 'render',
-          action: 'render a PDF',
-          subject: { kind: 'document', id: job.subject, name: number },
-        },
-        after: { version, fileName, sha256: stored.sha256 },
-      })
-    })
+    await madeAside(store, make, (out) =>
+      takeIn(vault, createReadStream(out), Infinity, (stored) => {
+        const row = {
+          document: job.subject,
+          version: version!,
+          format: 'pdf' as const,
+          fileName,
+          ...stored,
+          at: now(),
+        }
+        const { document, format } = renditions
+        db.insert(renditions)
+          .values(row)
+          .onConflictDoUpdate({ target: [document, renditions.version, format], set: row })
+          .run()
+        record(db, actor, {
+          ...{
+            code: 'render',
+            action: 'render a PDF',
+            subject: { kind: 'document', id: job.subject, name: number },
+          },
+          after: { version, fileName, sha256: stored.sha256 },
+        })
+      }),
+    )
     return { done: `${fileName} beside version ${version}` }
   },
 }
 
-/** The PDF of the version that a job names, with its stamp as it stood then. @throws JobError where there is none */
-async function rendered({ db, store, job, doFile }: Pick<JobContext, 'db' | 'store' | 'job' | 'doFile'>) {
+/** What makes the PDF of the version that a job names, with its stamp as it stood then. @throws JobError */
+function rendering({ db, store, job, doFile }: Pick<JobContext, 'db' | 'store' | 'job' | 'doFile'>) {
   const { version, revision, state, record: values } = job.input ?? {}
   if (!version || !state) throw new JobError('the job says no version to render')
   const { number } = documentRowById(db, job.subject)
@@ -56,16 +60,12 @@ async function rendered({ db, store, job, doFile }: Pick<JobContext, 'db' | 'sto
   const where = stateName(published(db).configuration, state)
   const stamp = stampLine([number, revision && `rev. ${revision}`, where, now().slice(0, 10), values?.title])
   const { fileName, sha256 } = content
-  const task = { kind: 'pdf', path: store.path(sha256), fileName, stamp } as const
-  const bytes = await doFile(task).catch((error: unknown) => {
-    // Of the same file the same comes each time: it is not tried again.
-    if (error instanceof Refusal || error instanceof FileBreaksError)
-      throw new JobError(error.message, { cause: error })
-    throw error
-  })
-  return { content, bytes }
-}
-
-async function* once(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
-  yield bytes
+  const make = (out: string) =>
+    doFile({ kind: 'pdf', path: store.path(sha256), fileName, stamp, out }).catch((error: unknown) => {
+      // Of the same file the same comes each time: it is not tried again.
+      if (error instanceof Refusal || error instanceof FileBreaksError)
+        throw new JobError(error.message, { cause: error })
+      throw error
+    })
+  return { content, make }
 }

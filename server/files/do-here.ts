@@ -1,6 +1,7 @@
+import { writeFileSync } from 'node:fs'
 import { findFile } from '../../archive'
 import { comparisonOf, previewOf, probeOf, sheetAsPdf } from '../rendering/preview'
-import type { DoFileTask, FileAnswer, FileTask, FileTaskKind } from './file-tasks'
+import type { DoFileTask, FileAnswer, FileTask, FileTaskKind, Made } from './file-tasks'
 import { filesHere } from './files-here'
 
 /** How each task is done, in the process that has it. */
@@ -14,17 +15,20 @@ const tasks: { [Kind in FileTaskKind]: (task: FileTask<Kind>) => Promise<FileAns
   write: ({ path, fileName, changes, out }) => filesHere.write(path, fileName, changes, out),
   draw: ({ path, fileName, blocks, places, out }) => filesHere.draw(path, fileName, blocks, places, out),
   stamp: ({ path, text, out }) => filesHere.stamp(path, text, out),
-  preview: async (content) => asBytes(previewOf(content)),
-  pdf: (content) => sheetAsPdf(content),
-  compare: async (asked) => asBytes(comparisonOf(asked)),
-  probe: async (content) => asBytes(JSON.stringify(await probeOf(content))),
+  preview: async (content) => made(content.out, previewOf(content)),
+  pdf: async (content) => made(content.out, await sheetAsPdf(content)),
+  compare: async (asked) => made(asked.out, comparisonOf(asked)),
+  probe: async (content) => made(content.out, JSON.stringify(await probeOf(content))),
 }
 
 /** So many names of places are kept of one file. */
 const mostNames = 20_000
 
-/** What may be long goes on its way as bytes: nobody has to put it into another form again. */
-const asBytes = (text: string): Uint8Array => Buffer.from(text)
+function made(out: string, content: string | Uint8Array): Made {
+  const bytes = typeof content === 'string' ? Buffer.from(content) : content
+  writeFileSync(out, bytes, { flag: 'wx', mode: 0o600 })
+  return { size: bytes.length }
+}
 
 /** Does a task where it is asked for. */
 export const doHere = (async (task: FileTask) => tasks[task.kind](task as never)) as DoFileTask

@@ -31,14 +31,14 @@ export interface FileTasks {
   }
   /** The pages of a copy of a PDF stamped, at `out`. */
   stamp: { asks: { path: string; text: string; out: string }; answers: FileWriting }
-  /** Its sheet as SVG. */
-  preview: { asks: Content & { isSmall?: boolean }; answers: Uint8Array }
-  /** Its sheet as a PDF with a stamp. */
-  pdf: { asks: Content & { stamp: string }; answers: Uint8Array }
-  /** Two sheets laid over each other, as SVG. */
-  compare: { asks: { path: string; before: Content; after: Content }; answers: Uint8Array }
-  /** Everything inside of it and its sheet, in JSON. */
-  probe: { asks: Content; answers: Uint8Array }
+  /** Its sheet as SVG, at `out`. */
+  preview: { asks: Content & { isSmall?: boolean; out: string }; answers: Made }
+  /** Its sheet as a PDF with a stamp, at `out`. */
+  pdf: { asks: Content & { stamp: string; out: string }; answers: Made }
+  /** Two sheets laid over each other, as SVG, at `out`. */
+  compare: { asks: { path: string; before: Content; after: Content; out: string }; answers: Made }
+  /** Everything inside of it and its sheet, in JSON, at `out`. */
+  probe: { asks: Content & { out: string }; answers: Made }
 }
 
 export type FileTaskKind = keyof FileTasks
@@ -46,6 +46,12 @@ export type FileTask<Kind extends FileTaskKind = FileTaskKind> = {
   [One in Kind]: { kind: One } & FileTasks[One]['asks']
 }[Kind]
 export type FileAnswer<Kind extends FileTaskKind> = FileTasks[Kind]['answers']
+
+/** What may be long is left in a file: nobody has to carry it about, and it goes out from there. */
+export interface Made {
+  /** Bytes. */
+  size: number
+}
 
 /** What came of writing into a file; the new content lies at `out` where anything was written. */
 export type FileWriting = Omit<WrittenFile, 'parts'>

@@ -1,4 +1,3 @@
-import { join } from 'node:path'
 import { useSandbox } from '../../core/script'
 import { DataFolderError } from '../database/connection'
 import { published } from '../configuration/published'
@@ -7,11 +6,10 @@ import { atomically } from '../database/connection'
 import { sweepBackups } from '../../backup/sweep'
 import { backupFolder } from '../jobs/backup.job'
 import { clearLeftBehind } from '../files/coming'
-import { MailSender } from '../mail/sender'
+import { startMail } from '../mail/mail-thread'
 import { knownSandbox } from '../scripts/needed'
-import { startMailServer } from '../stand-ins/mail-server'
 import { fillTasks } from '../tasks/keep'
-import { type Vault, vault } from '../utils/vault'
+import { program, type Vault, vault } from '../utils/vault'
 
 /** The vault; where its data folder cannot be used, the server says why and ends. */
 function opened(): Vault {
@@ -22,12 +20,6 @@ function opened(): Vault {
     console.error(`ilmenite: ${error.message}`)
     return process.exit(2)
   }
-}
-
-/** Sends mail by the server that is set, or by one that stands in for it and keeps letters beside the data. */
-async function startMail(db: Vault['db'], dataFolder: string): Promise<void> {
-  const server = process.env.ILMENITE_SMTP ?? (await startMailServer(join(dataFolder, 'mail')))
-  new MailSender(db, server, process.env.ILMENITE_MAIL_FROM ?? 'vault@localhost').start()
 }
 
 /**
@@ -52,7 +44,11 @@ export default defineNitroPlugin(async (nitro) => {
   atomically(db, (tx) => fillTasks(tx, published(tx).configuration))
   await runner.start()
   nitro.hooks.hook('close', () => runner.stop())
-  await startMail(db, dataFolder)
+  startMail(program('mail-worker'), {
+    dataFolder,
+    server: process.env.ILMENITE_SMTP,
+    from: process.env.ILMENITE_MAIL_FROM ?? 'vault@localhost',
+  })
   files.standBy()
   layouts.standBy()
 })

@@ -1,5 +1,5 @@
 import { type ChildProcess, fork } from 'node:child_process'
-import { constants, setPriority } from 'node:os'
+import { setPriority } from 'node:os'
 import { usageOf } from './usage'
 
 /** What one piece of work may take. */
@@ -24,6 +24,9 @@ export class WorkEndedError extends Error {
 /** What comes back: classes do not pass from one process to another, so a fault goes as what it says. */
 export type WorkAnswer<Answer, Fault> = { answer: Answer } | { fault: Fault }
 
+/** How far a process stands back for the server, as `nice` counts it: whoever waits for it still has a third. */
+const wayGiven = 5
+
 /** How often it is looked what a process has used, in milliseconds. */
 const every = 50
 /** Where the disk is slow, or others are at work, a piece of work may last so many times longer. */
@@ -44,7 +47,7 @@ export class WorkerProcess<Task, Answer, Fault = never> {
     this.child = fork(program, { execArgv: [`--max-old-space-size=${heap}`], serialization: 'advanced' })
     if (this.child.pid)
       try {
-        setPriority(this.child.pid, constants.priority.PRIORITY_BELOW_NORMAL)
+        setPriority(this.child.pid, wayGiven)
       } catch {
         // It has ended already, which whoever asks it hears of.
       }

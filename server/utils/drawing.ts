@@ -1,28 +1,39 @@
-import type { H3Event } from 'h3'
+import { createReadStream } from 'node:fs'
+import type { FileTask } from '../files/file-tasks'
+import { madeAside } from '../files/made'
+import { download } from './download'
+import type { RouteContext } from './route'
 
-/** Sends a drawing of our own making: it is a picture, and nothing in it is run, wherever it is opened. */
-export function sendDrawing(event: H3Event, svg: Uint8Array): Buffer {
-  setResponseHeaders(event, {
-    'content-type': 'image/svg+xml; charset=utf-8',
-    'x-content-type-options': 'nosniff',
-    'content-security-policy': "default-src 'none'",
-  })
-  return Buffer.from(svg)
+type Making = Extract<FileTask, { out: string; kind: 'preview' | 'pdf' | 'compare' | 'probe' }>
+type Asked = Making extends infer One ? (One extends Making ? Omit<One, 'out'> : never) : never
+
+/** How what is made of a file goes out; of a drawing nothing is run, wherever it is opened. */
+const drawing = {
+  'content-type': 'image/svg+xml; charset=utf-8',
+  'x-content-type-options': 'nosniff',
+  'content-security-policy': "default-src 'none'",
+}
+const headers: Record<Making['kind'], Record<string, string>> = {
+  preview: drawing,
+  compare: drawing,
+  pdf: { 'content-type': 'application/pdf', 'x-content-type-options': 'nosniff' },
+  probe: { 'content-type': 'application/json' },
 }
 
-/** Sends a PDF that was made of a file, under the file's name. */
-export function sendPdf(event: H3Event, fileName: string, bytes: Uint8Array): Buffer {
+/** Sends what a process makes of a file: a drawing of our own, a PDF, or all that is inside of it. */
+export function sendMade({ event, store, doFile }: RouteContext, task: Asked): Promise<void> {
+  return madeAside(
+    store,
+    (out) => doFile({ ...task, out } as never),
+    (out) => {
+      setResponseHeaders(event, headers[task.kind])
+      return download(event, createReadStream(out))
+    },
+  )
+}
+
+/** Says under which name a PDF is kept that was made of a file. */
+export function namePdf({ event }: Pick<RouteContext, 'event'>, fileName: string): void {
   const name = `${fileName.replace(/\.[^.]+$/, '')}.pdf`
-  setResponseHeaders(event, {
-    'content-type': 'application/pdf',
-    'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
-    'x-content-type-options': 'nosniff',
-  })
-  return Buffer.from(bytes)
-}
-
-/** Sends what was put into JSON where it was computed. */
-export function sendJson(event: H3Event, json: Uint8Array): Buffer {
-  setResponseHeader(event, 'content-type', 'application/json')
-  return Buffer.from(json)
+  setResponseHeader(event, 'content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name)}`)
 }

@@ -22,6 +22,10 @@ export interface Vault {
   dataFolder: string
 }
 
+/** Where a program of the server’s threads and processes is. */
+export const program = (name: string): string =>
+  resolve(process.env.ILMENITE_PROGRAMS ?? '.output/server/programs', `${name}.mjs`)
+
 let opened: Vault | undefined
 
 /** The one vault of this server, opened on first use: database, file store, queue. */
@@ -33,8 +37,6 @@ export function vault(): Vault {
   // The thread that answers everybody never sleeps in SQLite: `whenFree` waits instead.
   db.$client.pragma('busy_timeout = 0')
   const store = new FileStore(join(dataFolder, 'files'))
-  const program = (name: string) =>
-    resolve(process.env.ILMENITE_PROGRAMS ?? '.output/server/programs', `${name}.mjs`)
   const files = new FileProcesses(program('file-program'), failuresIn(db))
   const runner = new JobRunner(db, dataFolder, program('job-worker'), files)
   const computer = new Computer(program('compute-worker'), dataFolder)

@@ -55,6 +55,20 @@ export const IsFileName = (): PropertyDecorator => (target, name) => {
   })(target, name)
 }
 
+/** A long list of short texts, gone through once. */
+export const IsTexts = (most: number, longest: number) =>
+  ValidateBy({
+    name: 'isTexts',
+    validator: {
+      validate: (value: unknown) =>
+        Array.isArray(value) &&
+        value.length <= most &&
+        value.every((text) => typeof text === 'string' && text.length <= longest),
+      defaultMessage: (faulty) =>
+        `${faulty?.property} is a list of up to ${most} texts of up to ${longest} characters`,
+    },
+  })
+
 /** Values of a record by attribute: texts, or null for none. */
 export const IsRecordText = () =>
   ValidateBy({

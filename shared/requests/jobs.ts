@@ -1,7 +1,5 @@
 import 'reflect-metadata'
 import {
-  ArrayMaxSize,
-  IsArray,
   IsBoolean,
   IsIn,
   IsInt,
@@ -20,7 +18,7 @@ import {
   readyKinds,
   type ReadyKind,
 } from '../answers/jobs'
-import { asNumber } from './common'
+import { IsTexts, asNumber } from './common'
 
 const days = 'so many days is 1 to 3650'
 
@@ -36,10 +34,7 @@ export class QueueJobRequest {
   @IsOptional() @IsInt() @Min(1, { message: days }) @Max(3650, { message: days }) days?: number
   /** Documents to move, where not every one that may. */
   @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(10_000)
-  @IsString({ each: true })
-  @MaxLength(200, { each: true })
+  @IsTexts(10_000, 200)
   numbers?: string[]
 }
 
@@ -49,10 +44,7 @@ export class FileWorkRequest {
   @IsOptional() @IsString() @MaxLength(500) folder?: string
   @IsOptional() @IsString() @MaxLength(64) intake?: string
   @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(10_000)
-  @IsString({ each: true })
-  @MaxLength(200, { each: true })
+  @IsTexts(10_000, 200)
   numbers?: string[]
   @IsOptional() @IsString() @MaxLength(80) script?: string
 }

@@ -7,5 +7,7 @@ export default route('administrator', async ({ event, computer }) => {
   const text = await bodyText(event, mostOfChange, fileName)
   if (text.includes('\uFFFD'))
     throw new Refusal('invalid', `${fileName} is no text in UTF-8: save it as CSV in UTF-8`)
-  return computer.compute('read-people', { text })
+  const answer = await computer.compute('read-people', { text })
+  setResponseHeader(event, 'content-type', 'application/json')
+  return answer
 })

@@ -1,7 +1,7 @@
 import { statSync } from 'node:fs'
 import { FileNameQuery } from '../../../shared/requests'
 import { Refusal } from '../../refusal'
-import { sendJson } from '../../utils/drawing'
+import { sendMade } from '../../utils/drawing'
 import { uploadAside } from '../../utils/upload'
 
 /** Everything inside of a file that is not kept: its bytes are the body, its name stands in the address. */
@@ -10,6 +10,6 @@ export default route('administrator', (context) => {
   return uploadAside(context, async (path) => {
     if (statSync(path).size === 0)
       throw new Refusal('invalid', `${fileName} is empty (0 bytes): choose the right file`)
-    return sendJson(context.event, await context.doFile({ kind: 'probe', path, fileName }))
+    return sendMade(context, { kind: 'probe', path, fileName })
   })
 })

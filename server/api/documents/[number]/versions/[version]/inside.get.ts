@@ -1,12 +1,12 @@
 import { currentVersion } from '../../../../../documents/version-to-open'
 import { requireSound } from '../../../../../utils/download'
-import { sendJson } from '../../../../../utils/drawing'
+import { sendMade } from '../../../../../utils/drawing'
 
 /** Everything inside of a version's file, and its sheet. */
 export default route('person', async (context) => {
-  const { event, store, doFile } = context
+  const { event, store } = context
   const version = await currentVersion(context, part(event, 'number'), part(event, 'version'))
   await requireSound(store, version, `version ${version.version}`)
   const { sha256, fileName } = version
-  return sendJson(event, await doFile({ kind: 'probe', path: store.path(sha256), fileName }))
+  return sendMade(context, { kind: 'probe', path: store.path(sha256), fileName })
 })

@@ -2,11 +2,11 @@ import { SheetQuery } from '../../../../../../shared/requests'
 import { stampOfVersion } from '../../../../../documents/stamp-of-version'
 import { currentVersion } from '../../../../../documents/version-to-open'
 import { requireSound } from '../../../../../utils/download'
-import { sendDrawing, sendPdf } from '../../../../../utils/drawing'
+import { namePdf, sendMade } from '../../../../../utils/drawing'
 
 /** The sheet of a version, drawn as SVG, or as a PDF with its stamp. */
 export default route('person', async (context) => {
-  const { event, db, store, doFile } = context
+  const { event, db, store } = context
   const version = await currentVersion(context, part(event, 'number'), part(event, 'version'))
   await requireSound(store, version, `version ${version.version}`)
   const { size, as } = query(event, SheetQuery)
@@ -14,8 +14,8 @@ export default route('person', async (context) => {
   const path = store.path(sha256)
   if (as === 'pdf') {
     const stamp = stampOfVersion(db, version)
-    return sendPdf(event, fileName, await doFile({ kind: 'pdf', path, fileName, stamp }))
+    namePdf(context, fileName)
+    return sendMade(context, { kind: 'pdf', path, fileName, stamp })
   }
-  const isSmall = size === 'small'
-  return sendDrawing(event, await doFile({ kind: 'preview', path, fileName, isSmall }))
+  return sendMade(context, { kind: 'preview', path, fileName, isSmall: size === 'small' })
 })

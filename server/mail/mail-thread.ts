@@ -1,0 +1,20 @@
+import { Worker } from 'node:worker_threads'
+
+/** What the thread for mail is started with. */
+export interface MailStart {
+  dataFolder: string
+  /** The address of the mail server; without it one stands in for it. */
+  server: string | undefined
+  from: string
+}
+
+/** Before a thread that broke off is begun again, in milliseconds. */
+const pause = 5000
+
+/** Has mail written and sent in a thread of its own: a letter to each of five hundred holds nobody up. */
+export function startMail(program: string, start: MailStart): void {
+  const worker = new Worker(program, { workerData: start, resourceLimits: { maxOldGenerationSizeMb: 128 } })
+  worker.on('error', (error) => console.error('The thread for mail broke off:', error))
+  worker.once('exit', () => setTimeout(() => startMail(program, start), pause).unref())
+  worker.unref()
+}

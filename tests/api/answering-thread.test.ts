@@ -1,0 +1,190 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { configuration } from '../../demo/configuration'
+import { clone, type Cloned } from '../support/clones'
+import { demoData, signIn, startServer } from '../support/server.mjs'
+import { answeringThread } from '../support/usage'
+import { builtRoutes, examples, nameOf, type Route } from './routes.fixture'
+
+/** The most that one request may hold the thread that answers everybody, in milliseconds of its own processor time. */
+const most = 50
+/** What takes longer the first time is asked again, until the engine knows it. */
+const rounds = 6
+const soon = 20
+
+type Call = Awaited<ReturnType<typeof signIn>>
+let server: Awaited<ReturnType<typeof startServer>>
+const calls = {} as Record<'mara' | 'jonas' | 'gregor' | 'checker', Call>
+let parents: Cloned[]
+let waiting: Cloned[]
+let fresh: Cloned[]
+
+beforeAll(async () => {
+  const data = demoData()
+  clone(data, 'BR-2004', 1, 'CHILD')
+  parents = clone(data, 'BR-2004', 500, 'PARENT', 'CHILD-00000')
+  waiting = clone(data, 'BR-HS-ARC-002', 210, 'WAITING')
+  fresh = clone(data, 'BR-2002', 210, 'FRESH')
+  server = await startServer(data)
+  const mails = { mara: 'mara.feldhaus', jonas: 'jonas.eckhart', gregor: 'gregor.ashdown' }
+  for (const [name, mail] of Object.entries(mails))
+    calls[name as 'mara'] = await signIn(server.url, `${mail}@brackwater.example`)
+})
+afterAll(() => server?.stop())
+
+/** What a request costs the answering thread, and its answer. */
+async function costOf(ask: () => ReturnType<Call>) {
+  const before = answeringThread(server.pid!)
+  const answer = await ask()
+  return { answer, cost: answeringThread(server.pid!) - before }
+}
+
+/** The least that a request costs of several rounds: what is more is the engine’s that learns it, or another’s. */
+async function leastOf(ask: () => ReturnType<Call>) {
+  let least = Infinity
+  let answer!: Awaited<ReturnType<Call>>
+  for (let round = 0; round < rounds && least > soon; round++) {
+    const came = await costOf(ask)
+    least = Math.min(least, came.cost)
+    answer = came.answer
+  }
+  return { answer, cost: least }
+}
+
+const bytes = (text: string) => new TextEncoder().encode(text)
+
+/** A drawing whose title block has so many attributes, of which some are bound. */
+function drawing(attributes: number): Uint8Array {
+  const rows = Array.from(
+    { length: attributes },
+    (_, at) => `0\nATTRIB\n10\n0\n20\n0\n40\n2\n1\nv${at}\n2\nT${at}\n`,
+  )
+  const bound = '0\nATTRIB\n10\n0\n20\n0\n40\n2\n1\nJaw\n2\nTITLE\n'
+  return bytes(
+    `0\nSECTION\n2\nENTITIES\n0\nINSERT\n2\nB\n66\n1\n10\n0\n20\n0\n${bound}${rows.join('')}0\nSEQEND\n0\nENDSEC\n0\nEOF\n`,
+  )
+}
+
+/** Routes are asked as the examples say, and those that take lists with the longest that they let in. */
+function ask({ method, path }: Route): ReturnType<Call> {
+  const { query = {}, body, raw } = { ...examples[`${method} ${path}`]!, ...largest[`${method} ${path}`] }
+  const place = path.replace(':number', 'CHILD-00000').replace(':version', '1').replace(':id', 'none')
+  const search = new URLSearchParams(query as Record<string, string>).toString()
+  const sent = raw === undefined ? body : typeof raw === 'string' ? bytes(raw) : raw
+  return calls.mara(method, `${place}${search ? `?${search}` : ''}`, sent)
+}
+
+const many = (count: number) => Array.from({ length: count }, (_, at) => `NONE-${at}`)
+const largest: Record<string, { query?: object; body?: object; raw?: string | Uint8Array }> = {
+  'GET documents': { query: { limit: 500 } },
+  'GET tasks': { query: { limit: 200, deferred: true } },
+  'GET jobs': { query: { limit: 200 } },
+  'GET outbox': { query: { limit: 200 } },
+  'GET audit': { query: { limit: 500 } },
+  'GET find': { query: { text: 'PARENT' } },
+  'GET documents/:number/versions/:version/sheet': { query: {} },
+  'GET record/spread': { query: { place: 'field:REV', ending: 'dxf', folder: '/' } },
+  'POST jobs': { body: { kind: 'remind', days: 3650, numbers: many(10_000) } },
+  'POST jobs/files': { body: { task: 'write', numbers: many(10_000) } },
+  'POST adoptions/plan': { body: { folder: '/', target: 'issued' } },
+  'POST directory/people-list': {
+    query: { fileName: 'people.csv' },
+    raw: `name,mail\n${many(5000)
+      .map((name) => `${name},${name}@brackwater.example`)
+      .join('\n')}`,
+  },
+  'PUT draft/import': {
+    query: { change: -1, fileName: 'c.json' },
+    raw: JSON.stringify({
+      ...configuration,
+      scripts: [{ id: 'long', name: 'Long', code: '/**/'.repeat(20_000) }],
+    }),
+  },
+  'POST record/probe': { query: { fileName: 'a.dxf' }, raw: drawing(99_000) },
+}
+
+describe(`no request holds the answering thread for more than ${most} ms`, () => {
+  // Passwords are hashed elsewhere, and a trail is verified in a thread: their routes are asked like others.
+  const routes = builtRoutes().filter(
+    (route) => !['DELETE session', 'DELETE session/everywhere'].includes(nameOf(route)),
+  )
+
+  it('of all routes of the build', async () => {
+    const costs: [string, number, number][] = []
+    for (const route of routes) {
+      const { cost, answer } = await leastOf(() => ask(route))
+      costs.push([nameOf(route), Math.round(cost), answer.status])
+    }
+    costs.sort(([, one], [, other]) => other - one)
+    if (process.env.ILMENITE_TELL) console.log(costs.slice(0, 25))
+    expect(costs.length).toBeGreaterThan(100)
+    expect(costs.filter(([, cost]) => cost > most)).toEqual([])
+  }, 600_000)
+
+  it('of acts on as many documents as one request may name', async () => {
+    const { mara, gregor } = calls
+    const first = await gregor('GET', 'tasks?limit=200')
+    const tasks = first.body.tasks.map(({ id, change }: { id: string; change: number }) => ({ id, change }))
+    expect(tasks.length).toBe(200)
+    const seen = await leastOf(() => mara('GET', 'documents/CHILD-00000/new-revision'))
+    expect(seen.answer.body).toHaveLength(501)
+    const plan = await leastOf(() => mara('POST', 'adoptions/plan', { folder: '/Grips', target: 'issued' }))
+    const revised = await costOf(() =>
+      mara('POST', 'documents/CHILD-00000/new-revision', { documents: parents, comment: 'as agreed' }),
+    )
+    expect(revised.answer.body).toEqual({ revised: parents.map(({ number }) => number) })
+    const decided = await costOf(() =>
+      gregor('POST', 'tasks/decide', { tasks, outcome: 'publish', comment: 'yes' }),
+    )
+    expect(decided.answer.body.filter(({ ok }: { ok: boolean }) => ok)).toHaveLength(200)
+    const adopted = await costOf(() =>
+      mara('POST', 'adoptions', {
+        documents: fresh.slice(0, 200).map((one) => ({ ...one, label: 'D' })),
+        comment: 'as drawn',
+      }),
+    )
+    const handed = await costOf(() => mara('POST', 'people/2/hand-over', { to: '3', comment: 'moved on' }))
+    const costs = { seen, plan, revised, decided, adopted, handed }
+    if (process.env.ILMENITE_TELL)
+      console.log(
+        Object.entries(costs).map(([name, { cost, answer }]) => [
+          name,
+          cost,
+          answer.status,
+          answer.text.slice(0, 200),
+        ]),
+      )
+    expect(waiting.length).toBeGreaterThan(tasks.length)
+    for (const [name, { cost }] of Object.entries(costs)) expect(cost, name).toBeLessThan(most)
+  })
+
+  it('of a drawing with 99,000 attributes, whatever is done with it', async () => {
+    const { jonas } = calls
+    const content = drawing(99_000)
+    const asked = new URLSearchParams({
+      number: 'MANY-1',
+      folder: '/Grips',
+      classId: 'drawing',
+      fileName: 'a.dxf',
+    })
+    // Once with a small one, so that the engine knows the way.
+    await jonas('POST', `documents?${asked}`.replace('MANY-1', 'FEW-1'), drawing(3))
+    const filed = await costOf(() => jonas('POST', `documents?${asked}`, content))
+    expect(filed.answer.status, filed.answer.text).toBe(200)
+    const { document } = (await jonas('GET', 'documents/MANY-1')).body
+    expect(document.title).toBe('Jaw')
+    await jonas('POST', 'documents/MANY-1/check-out', { change: document.change })
+    const change = (await jonas('GET', 'documents/MANY-1')).body.document.change
+    const checkedIn = await costOf(() =>
+      jonas('PUT', `documents/MANY-1/check-in?change=${change}&fileName=a.dxf`, content),
+    )
+    expect(checkedIn.answer.status, checkedIn.answer.text).toBe(200)
+    const inside = await leastOf(() => jonas('GET', 'documents/MANY-1/versions/2/inside'))
+    expect(inside.answer.body.reading.places.length).toBeGreaterThan(90_000)
+    const sheet = await leastOf(() => jonas('GET', 'documents/MANY-1/versions/2/sheet'))
+    const downloaded = await leastOf(() => jonas('GET', 'documents/MANY-1/versions/2'))
+    const costs = { filed, checkedIn, inside, sheet, downloaded }
+    if (process.env.ILMENITE_TELL)
+      console.log(Object.entries(costs).map(([name, { cost, answer }]) => [name, cost, answer.status]))
+    for (const [name, { cost }] of Object.entries(costs)) expect(cost, name).toBeLessThan(most)
+  })
+})
