@@ -69,12 +69,12 @@ export class Computer {
       }),
     )
     queries.count += outcome.queries
-    // What an act in another thread has queued need not wait for somebody to look.
-    if (speed === 'act') queue.emit('queued')
     if ('refusal' in outcome) {
       const { kind: of, message, reasons } = outcome.refusal
       throw new Refusal(of, message, reasons)
     }
+    // What an act in another thread has queued need not wait for somebody to look.
+    if (speed === 'act') queue.emit('queued')
     return outcome.answer as AnswerOf<Kind>
   }
 }

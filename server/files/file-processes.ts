@@ -18,7 +18,9 @@ const turns = { atOnce: 4, atOnceEach: 1, waitingEach: 200 }
 const megabytes = 400
 /** The most memory of its heap; what really stands in memory ends it before. */
 const heap = 1024
-/** How long a process waits for more before it ends, in milliseconds. */
+/** So many stay: one that is at work with somebody’s file has another beside it for whoever comes next. */
+const ready = 2
+/** How long a further process waits for more before it ends, in milliseconds. */
 const rest = 20_000
 
 /** Seconds of a processor that a task is given; a sound file takes a hundredth of it. */
@@ -44,9 +46,9 @@ export class FileProcesses {
     }),
   ) {}
 
-  /** Has a process ready: the first file need not wait for one then. */
+  /** Has processes ready: the first file need not wait for one then. */
   standBy(): void {
-    this.release(new WorkerProcess(this.program, heap))
+    for (let count = 0; count < ready; count++) this.release(new WorkerProcess(this.program, heap))
   }
 
   /** What does tasks in somebody’s name. @throws FileBreaksError where a file takes too long or too much */
@@ -98,12 +100,12 @@ export class FileProcesses {
     return new WorkerProcess(this.program, heap)
   }
 
-  /** Keeps a process for the next task; one stays, and the others end after a while. */
+  /** Keeps a process for the next task; some stay, and the others end after a while. */
   private release(process: FileProcess): void {
     if (process.hasEnded) return
     const known = { process, timer: undefined as NodeJS.Timeout | undefined }
     this.free.push(known)
-    if (this.free[0] === known) return
+    if (this.free.length <= ready) return
     known.timer = setTimeout(() => {
       this.free.splice(this.free.indexOf(known), 1)
       process.end()

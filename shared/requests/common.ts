@@ -55,6 +55,23 @@ export const IsFileName = (): PropertyDecorator => (target, name) => {
   })(target, name)
 }
 
+/** Documents to act on together, each as it was looked at: hundreds are gone through once. */
+export const IsChosen = (most: number) =>
+  ValidateBy({
+    name: 'isChosen',
+    validator: {
+      validate: (value: unknown) => Array.isArray(value) && value.length <= most && value.every(isChosen),
+      defaultMessage: (faulty) =>
+        `${faulty?.property} is a list of up to ${most} documents, each with its number and its change, and nothing else`,
+    },
+  })
+
+function isChosen(one: unknown): boolean {
+  if (typeof one !== 'object' || one === null || Object.keys(one).length !== 2) return false
+  const { number, change } = one as Record<string, unknown>
+  return typeof number === 'string' && number.length <= 200 && Number.isInteger(change)
+}
+
 /** A long list of short texts, gone through once. */
 export const IsTexts = (most: number, longest: number) =>
   ValidateBy({

@@ -10,7 +10,7 @@ import {
   MaxLength,
   Min,
 } from 'class-validator'
-import { ListOf, IsTextMap, asNumber, ChangeRequest, CommentQuery } from './common'
+import { IsChosen, ListOf, IsTextMap, asNumber, ChangeRequest, CommentQuery } from './common'
 
 export class RollBackQuery extends CommentQuery {
   @asNumber @IsInt() version!: number
@@ -48,8 +48,8 @@ export class AdoptRequest {
 
 export class NewRevisionRequest {
   @ArrayMinSize(1, { message: 'choose a document' })
-  @ListOf(() => ChosenBody, 500)
-  documents!: ChosenBody[]
+  @IsChosen(500)
+  documents!: { number: string; change: number }[]
   @IsOptional() @IsString() @MaxLength(2000) comment?: string
 }
 

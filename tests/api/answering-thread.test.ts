@@ -1,8 +1,9 @@
+import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { configuration } from '../../demo/configuration'
 import { clone, type Cloned } from '../support/clones'
 import { demoData, signIn, startServer } from '../support/server.mjs'
-import { answeringThread } from '../support/usage'
+import { longestHold } from '../support/usage'
 import { builtRoutes, examples, nameOf, type Route } from './routes.fixture'
 
 /** The most that one request may hold the thread that answers everybody, in milliseconds of its own processor time. */
@@ -14,6 +15,7 @@ const soon = 20
 type Call = Awaited<ReturnType<typeof signIn>>
 let server: Awaited<ReturnType<typeof startServer>>
 const calls = {} as Record<'mara' | 'jonas' | 'gregor' | 'checker', Call>
+let holds = ''
 let parents: Cloned[]
 let waiting: Cloned[]
 let fresh: Cloned[]
@@ -24,21 +26,22 @@ beforeAll(async () => {
   parents = clone(data, 'BR-2004', 500, 'PARENT', 'CHILD-00000')
   waiting = clone(data, 'BR-HS-ARC-002', 210, 'WAITING')
   fresh = clone(data, 'BR-2002', 210, 'FRESH')
-  server = await startServer(data)
+  holds = join(data, 'holds')
+  server = await startServer(data, { env: { ILMENITE_HOLDS: holds } })
   const mails = { mara: 'mara.feldhaus', jonas: 'jonas.eckhart', gregor: 'gregor.ashdown' }
   for (const [name, mail] of Object.entries(mails))
     calls[name as 'mara'] = await signIn(server.url, `${mail}@brackwater.example`)
 })
 afterAll(() => server?.stop())
 
-/** What a request costs the answering thread, and its answer. */
+/** How long a request holds the answering thread without a pause, and its answer. */
 async function costOf(ask: () => ReturnType<Call>) {
-  const before = answeringThread(server.pid!)
+  await longestHold(server.pid!, holds)
   const answer = await ask()
-  return { answer, cost: answeringThread(server.pid!) - before }
+  return { answer, cost: await longestHold(server.pid!, holds) }
 }
 
-/** The least that a request costs of several rounds: what is more is the engine’s that learns it, or another’s. */
+/** The same, of several rounds the least: what is more is the engine’s that learns it, or another’s. */
 async function leastOf(ask: () => ReturnType<Call>) {
   let least = Infinity
   let answer!: Awaited<ReturnType<Call>>

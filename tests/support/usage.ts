@@ -1,9 +1,17 @@
-import { readdirSync, readFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 
-/** Milliseconds of processor time that the main thread of a process has used: the one that answers everybody. */
-export function answeringThread(pid: number): number {
-  const [used] = readFileSync(`/proc/${pid}/task/${pid}/schedstat`, 'latin1').split(' ')
-  return Number(used) / 1e6
+/**
+ * The longest that a server’s answering thread was held without a pause since this was asked the last time, in
+ * milliseconds of its own processor time. The server tells it in a file that it was started with.
+ */
+export async function longestHold(pid: number, file: string): Promise<number> {
+  rmSync(file, { force: true })
+  process.kill(pid, 'SIGUSR2')
+  for (;;) {
+    const told = existsSync(file) ? readFileSync(file, 'latin1') : ''
+    if (told) return Number(told)
+    await new Promise((later) => setTimeout(later, 2))
+  }
 }
 
 /** A process and all that it has begun, as far as they live. */

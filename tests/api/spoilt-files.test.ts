@@ -1,0 +1,118 @@
+import { expect, it } from 'vitest'
+import { demoData, eventually, signIn, startServer } from '../support/server.mjs'
+import { drawing } from '../support/files'
+import { spoilt } from '../support/spoilt'
+import { memoryOf } from '../support/usage'
+
+/** How many files are brought in; all of them in `npm run test:load`. */
+const count = Number(process.env.ILMENITE_FILES ?? 33)
+const seed = Number(process.env.ILMENITE_SEED ?? 24)
+/** How often somebody else acts before, so that it is known what that takes at rest. */
+const atRest = Number(process.env.ILMENITE_AT_REST ?? 25)
+/** The most memory of the server with all that it has begun. */
+const mostMemory = 2 * 2 ** 30
+
+type Call = Awaited<ReturnType<typeof signIn>>
+
+/** What somebody does who has nothing to do with it: looks, files sound drawings, changes and checks them in. */
+function working(rosalie: Call) {
+  let files = 0
+  const waits: number[] = []
+  const asked = async (...args: Parameters<Call>) => {
+    const from = performance.now()
+    const answer = await rosalie(...args)
+    waits.push(performance.now() - from)
+    expect(answer.status, `${args[0]} ${args[1]}: ${answer.text.slice(0, 300)}`).toBe(200)
+    return answer
+  }
+  const changeOf = async (number: string) => (await asked('GET', `documents/${number}`)).body.document.change
+  const round = async () => {
+    const number = `SOUND-${++files}`
+    const query = new URLSearchParams({ number, folder: '/Grips', classId: 'drawing', fileName: 'a.dxf' })
+    await asked('POST', `documents?${query}`, Buffer.from(drawing(number, `Jaw ${files}`)))
+    await asked('GET', 'documents?limit=50')
+    await asked('GET', `documents/${number}/acts`)
+    await asked('GET', `documents/${number}/versions/1/sheet?size=small`)
+    await asked('POST', `documents/${number}/check-out`, { change: await changeOf(number) })
+    await asked(
+      'PUT',
+      `documents/${number}/check-in?change=${await changeOf(number)}&fileName=a.dxf`,
+      Buffer.from(drawing(number, `Jaw ${files}, left`)),
+    )
+    await asked('PUT', `documents/${number}/record`, {
+      change: await changeOf(number),
+      values: { mass: '4' },
+    })
+  }
+  return { round, waits, files: () => files }
+}
+
+const share = (values: number[], at: number) =>
+  [...values].sort((one, other) => one - other)[Math.min(values.length - 1, Math.floor(values.length * at))]!
+
+it(`${count} damaged and multiplied files cost nobody else anything (seed ${seed})`, async () => {
+  // Made before: to make them takes this process, which measures how long others wait, seconds.
+  const files = spoilt(count, seed)
+  const server = await startServer(demoData())
+  const jonas = await signIn(server.url, 'jonas.eckhart@brackwater.example')
+  const mara = await signIn(server.url)
+  const rosalie = working(await signIn(server.url, 'rosalie.nkemba@brackwater.example'))
+  for (let round = 0; round < atRest; round++) await rosalie.round()
+  const rest = rosalie.waits.splice(0)
+
+  let isOver = false
+  let memory = 0
+  const watching = (async () => {
+    while (!isOver) {
+      memory = Math.max(memory, memoryOf(server.pid!))
+      await new Promise((later) => setTimeout(later, 50))
+    }
+  })()
+  const others = (async () => {
+    while (!isOver) await rosalie.round()
+  })()
+  const statuses = new Set<number>()
+  const attack = async () => {
+    for (const [at, { name, content }] of files.entries()) {
+      const number = `BAD-${at}`
+      const query = new URLSearchParams({ number, folder: '/Grips', classId: 'drawing', fileName: name })
+      const filed = await jonas('POST', `documents?${query}`, content)
+      const sheet = `documents/${number}/versions/1`
+      const all = await Promise.all([
+        ...['sheet', 'sheet?size=small', 'sheet?as=pdf', 'inside', 'compare?before=1'].map((what) =>
+          jonas('GET', `${sheet}/${what}`),
+        ),
+        mara('POST', `record/probe?fileName=${encodeURIComponent(name)}`, content),
+      ])
+      for (const { status } of [filed, ...all]) statuses.add(status)
+    }
+  }
+  await attack().finally(() => (isOver = true))
+  await Promise.all([watching, others])
+
+  // Refused or drawn, but never a fault of ours.
+  expect([...statuses].filter((status) => ![200, 400, 404, 409, 503].includes(status))).toEqual([])
+  expect(statuses.has(200)).toBe(true)
+  // What could not be read in time is read by a job: nothing that was in a sound file is lost.
+  const titles = async () => {
+    const { rows } = (await mara('GET', `documents?text=SOUND&limit=500`)).body
+    const wrong = rows.filter(({ number, title }: { number: string; title: string }) => {
+      return title !== `Jaw ${number.split('-')[1]}, left`
+    })
+    return rows.length === rosalie.files() && wrong.length === 0
+  }
+  await eventually(titles, 'the titles of all sound files', 60, 500)
+  const told = {
+    rest: [0.5, 0.99].map((at) => share(rest, at)),
+    under: [0.5, 0.99].map((at) => share(rosalie.waits, at)),
+  }
+  const [median, slow] = told.under.map((wait, at) => wait / told.rest[at]!)
+  if (process.env.ILMENITE_TELL)
+    console.log({ ...told, median, slow, asked: rosalie.waits.length, memory: memory / 2 ** 20 })
+  expect(rosalie.waits.length).toBeGreaterThan(20)
+  expect(memory).toBeLessThan(mostMemory)
+  // Of few requests the slowest one is chance; of many it is measured.
+  expect(median).toBeLessThan(5)
+  if (count >= 200) expect(slow).toBeLessThan(5)
+  await server.stop()
+}, 1_500_000)
