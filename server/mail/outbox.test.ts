@@ -1,8 +1,9 @@
-import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { folders, outbox } from '../database/schema'
+import { documents, folders, outbox, people } from '../database/schema'
 import { fileDocument } from '../documents/acts/file'
 import { content, emptyVault } from '../documents/vault.fixture'
 import type { JobContext } from '../jobs/job-kind'
@@ -102,5 +103,92 @@ describe('the outbox', () => {
     expect(subjects()).toEqual([])
     expect(() => letterNumbered(db, mara(), id, folder)).toThrow('there is no letter')
     expect(listJobs(db, mara())).toMatchObject([{ subjectName: 'a document', subject: '' }])
+  })
+})
+
+describe('what goes out', () => {
+  const reader = () => vault.who('Jonas Eckhart')
+  const deactivated = () =>
+    vault.db.update(people).set({ active: false }).where(eq(people.id, reader().id)).run()
+  const hidden = () =>
+    vault.db
+      .update(folders)
+      .set({ rules: { afresh: true } })
+      .where(eq(folders.path, '/Grips'))
+      .run()
+  /** A document that Jonas may see until his folder starts afresh, filed by somebody else. */
+  const file = () =>
+    fileDocument(
+      vault.db,
+      vault.who('Rosalie Nkemba'),
+      { number: 'BR-1', title: null, folder: '/Grips', classId: 'drawing' },
+      content('a.dxf'),
+      null,
+    )
+  const sent = async () => {
+    await sending(await startMailServer(folder), (sender) => sender.sendAll())
+    return readdirSync(folder).map((name) => readFileSync(join(folder, name), 'utf8'))
+  }
+  const gather = () =>
+    digestJob.run({
+      portion: (body: (tx: typeof vault.db) => unknown) => body(vault.db),
+      progress: () => true,
+    } as unknown as JobContext)
+  const putFor = (more: object = {}) =>
+    put({ recipient: reader().mail, subject: 'BR-1 waits', link: 'http://vault/vault/BR-1', ...more })
+
+  it.each([
+    ['has left', deactivated],
+    ['may not see any more what it is about', hidden],
+  ])('goes to nobody who %s meanwhile, and says so', async (_, happens) => {
+    file()
+    putFor()
+    happens()
+    expect(await sent()).toEqual([])
+    const [row] = vault.db.select().from(outbox).all()
+    expect(row).toMatchObject({
+      sentAt: null,
+      nextAt: null,
+      body: '',
+      problem: expect.stringContaining('not sent'),
+    })
+  })
+  it('goes to whoever may see it still, and to addresses that are nobody’s here', async () => {
+    file()
+    putFor()
+    put({ recipient: 'yard@example.org', link: 'http://vault/vault/BR-1' })
+    expect(await sent()).toHaveLength(2)
+  })
+  it('is in a digest as far as its reader may read it when it is gathered, and when it is sent', async () => {
+    file()
+    putFor({ gathered: true })
+    putFor({ gathered: true, subject: 'So', body: 'it is', link: 'http://vault/people' })
+    await gather()
+    hidden()
+    const [letter, ...others] = await sent()
+    expect(others).toEqual([])
+    expect(letter).toContain('it is')
+    expect(letter).not.toContain('BR-1')
+  })
+  it('is no digest for somebody who has left', async () => {
+    putFor({ gathered: true, link: 'http://vault/people' })
+    deactivated()
+    await gather()
+    expect(await sent()).toEqual([])
+    expect(await gather()).toEqual({ done: 'nothing had gathered' })
+  })
+  it('shows no number in the subject of a digest of one letter', async () => {
+    file()
+    putFor({ gathered: true })
+    await gather()
+    const digests = vault.db.select().from(outbox).where(eq(outbox.gathered, false)).all()
+    expect(digests.map(({ subject }) => subject)).toEqual(['1 notice from the vault'])
+  })
+  it('is no reminder of a document that its reader may not see any more', async () => {
+    file()
+    const { id } = vault.db.select().from(documents).get()!
+    put({ recipient: reader().mail, link: 'http://vault/tasks', about: [id] })
+    hidden()
+    expect(await sent()).toEqual([])
   })
 })

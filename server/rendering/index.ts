@@ -29,6 +29,17 @@ export async function renderPdf(fileName: string, bytes: Buffer, stamp: string):
     throw new RenderingError(
       `a PDF cannot be made of ${fileName}: sheets are made of ${Object.keys(sheetKinds).join(', ')}`,
     )
+  try {
+    return await madeBy(kind, bytes, stamp)
+  } catch (cause) {
+    if (cause instanceof RenderingError) throw cause
+    // What a damaged file makes a reader of others say is no sentence for people, but it is the file’s.
+    const why = `no sheet can be made of ${fileName}: it is damaged (${(cause as Error).message})`
+    throw new RenderingError(why, { cause })
+  }
+}
+
+async function madeBy(kind: SheetKind, bytes: Buffer, stamp: string): Promise<Uint8Array> {
   const made = await PDFDocument.create()
   await kind(bytes, made)
   const font = await made.embedFont(StandardFonts.Helvetica)

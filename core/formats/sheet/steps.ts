@@ -2,7 +2,7 @@ import { Budget } from '../budget'
 import type { Shape } from './shapes'
 
 /** The most steps of a sheet, its windows included: each entity, insert and point that is drawn is one. */
-const mostSteps = 3_000_000
+const mostSteps = 1_000_000
 /** So many groups of an entity are gone through in one step. */
 export const groupsInStep = 16
 
