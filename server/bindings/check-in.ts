@@ -9,7 +9,7 @@ import type { Files } from '../files/files'
 import type { FileStore } from '../files/store'
 import { Refusal } from '../refusal'
 import { keepFindings } from './pending'
-import { noteUnread } from './unread'
+import { noteRead, noteUnread, unreadOf } from './unread'
 
 /** Where contents lie, and what reads them. */
 export interface Reading {
@@ -107,7 +107,7 @@ export function keepSaid(
   if ('later' in after) {
     findings.push(unreadYet)
     noteUnread(tx, document)
-  }
+  } else if (unreadOf(tx, document.id)) noteRead(tx, document.id)
   keepFindings(tx, document.id, ['conflict', 'refused', 'misspelt', 'unreadable', 'unread'], findings)
   return findings
 }

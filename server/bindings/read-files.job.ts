@@ -8,7 +8,7 @@ import { contentOf, documentRowById } from '../documents/rows'
 import { filesBy } from '../files/files'
 import type { JobContext, JobKindModule } from '../jobs/job-kind'
 import { heldTo, keepSaid, type Looked, lookIntoBoth } from './check-in'
-import { noteRead, unreadAfter } from './unread'
+import { noteRead, type Unread, unreadAfter, unreadOf } from './unread'
 
 /** Documents that are fetched together. */
 const together = 50
@@ -26,8 +26,8 @@ export const readFilesJob: JobKindModule = {
     for (;;) {
       const few = unreadAfter(db, after, together)
       if (!few.length) return { done: `${read} files read` }
-      for (const { document, version } of few) {
-        await readOne(context, document, version)
+      for (const one of few) {
+        await readOne(context, one)
         if (!progress(++read, read)) return 'stopped'
       }
       after = few.at(-1)!.document
@@ -35,22 +35,20 @@ export const readFilesJob: JobKindModule = {
   },
 }
 
-async function readOne(context: JobContext, id: string, version: number): Promise<void> {
+async function readOne(context: JobContext, { document: id, version, since }: Unread): Promise<void> {
   const { db, store, doFile, portion } = context
-  const row = documentRowById(db, id)
-  const looked =
-    row.version === version
-      ? await lookIntoBoth(
-          { store, files: filesBy(doFile) },
-          boundIn(published(db).configuration, row),
-          contentOf(db, id, version),
-          version > 1 ? contentOf(db, id, version - 1) : undefined,
-        )
-      : undefined
+  const looked = await lookIntoBoth(
+    { store, files: filesBy(doFile) },
+    boundIn(published(db).configuration, documentRowById(db, id)),
+    contentOf(db, id, version),
+    // What has changed is told by the last content that was read.
+    since > 1 ? contentOf(db, id, since - 1) : undefined,
+  )
   portion((tx) => {
-    // A version that came in meanwhile says more than this one.
-    const isNewest = documentRowById(tx, id).version === version
-    if (noteRead(tx, id, version) && isNewest && looked) takeOver(tx, context, id, version, looked)
+    // One that came in meanwhile has been read by its own check-in, or waits itself.
+    if (unreadOf(tx, id)?.version !== version) return
+    noteRead(tx, id)
+    takeOver(tx, context, id, version, looked)
   })
 }
 

@@ -1,32 +1,54 @@
-import { and, eq, gt, isNotNull } from 'drizzle-orm'
+import { and, eq, gt, isNotNull, sql } from 'drizzle-orm'
 import type { Tx } from '../database/connection'
 import { fileStates } from '../database/schema'
 import { queueOnce } from '../jobs/queue'
 
+/** A document with a content that has still to be read, and the first of its versions that nobody has read since. */
+export interface Unread {
+  document: string
+  version: number
+  since: number
+}
+
 /** Notes, in the transaction of an act, that the content which came with it has still to be read; a job reads it. */
 export function noteUnread(tx: Tx, { id, version }: { id: string; version: number }): void {
-  const row = { document: id, pending: false, findings: [], unread: version }
+  const row = { document: id, pending: false, findings: [], unread: version, unreadSince: version }
+  const since = sql<number>`coalesce(${fileStates.unreadSince}, ${version})`
   tx.insert(fileStates)
     .values(row)
-    .onConflictDoUpdate({ target: fileStates.document, set: { unread: version } })
+    .onConflictDoUpdate({ target: fileStates.document, set: { unread: version, unreadSince: since } })
     .run()
   queueOnce(tx, { kind: 'read-files', subject: 'files', subjectName: 'files that came in' })
 }
 
-/** Documents of which a version has still to be read, after an id. */
-export const unreadAfter = (tx: Tx, after: string, limit: number): { document: string; version: number }[] =>
+const columns = {
+  document: fileStates.document,
+  version: fileStates.unread,
+  since: fileStates.unreadSince,
+}
+
+/** What of a document has still to be read; undefined where all of it has been. */
+export const unreadOf = (tx: Tx, document: string): Unread | undefined =>
   tx
-    .select({ document: fileStates.document, version: fileStates.unread })
+    .select(columns)
+    .from(fileStates)
+    .where(and(eq(fileStates.document, document), isNotNull(fileStates.unread)))
+    .get() as Unread | undefined
+
+/** Documents of which a version has still to be read, after an id. */
+export const unreadAfter = (tx: Tx, after: string, limit: number): Unread[] =>
+  tx
+    .select(columns)
     .from(fileStates)
     .where(and(isNotNull(fileStates.unread), gt(fileStates.document, after)))
     .orderBy(fileStates.document)
     .limit(limit)
-    .all() as { document: string; version: number }[]
+    .all() as Unread[]
 
-/** Notes that what a version says has been read, if it is still the one that waited. */
-export const noteRead = (tx: Tx, document: string, version: number): boolean =>
-  tx
+/** Notes that all of a document has been read. */
+export const noteRead = (tx: Tx, document: string): void =>
+  void tx
     .update(fileStates)
-    .set({ unread: null })
-    .where(and(eq(fileStates.document, document), eq(fileStates.unread, version)))
-    .run().changes > 0
+    .set({ unread: null, unreadSince: null })
+    .where(eq(fileStates.document, document))
+    .run()

@@ -113,7 +113,7 @@ describe('what goes out', () => {
   const hidden = () =>
     vault.db
       .update(folders)
-      .set({ rules: { afresh: true } })
+      .set({ rules: { afresh: true } as object })
       .where(eq(folders.path, '/Grips'))
       .run()
   /** A document that Jonas may see until his folder starts afresh, filed by somebody else. */

@@ -1,15 +1,15 @@
 import { existsSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
-import { expect, it } from 'vitest'
+import { afterAll, expect, it } from 'vitest'
 import { verifyVault } from '../../backup/verify'
 import { drawing } from '../support/files'
 import { publish } from '../support/rounds'
 import { demoData, eventually, freePort, signIn, startServer } from '../support/server.mjs'
-import { memoryOf, processesOf } from '../support/usage'
+import { hasEnded, memoryOf, processesOf } from '../support/usage'
 
 /** How often the server is killed; two hundred times in `npm run test:load`. */
-const kills = Number(process.env.ILMENITE_KILLS ?? 6)
+const kills = Number(process.env.ILMENITE_KILLS ?? 4)
 /** The most memory of the server with all that it has begun. */
 const mostMemory = 2 * 2 ** 30
 
@@ -48,10 +48,13 @@ async function keepBusy(mara: Call, jonas: Call, turn: number): Promise<void> {
   await mara('POST', 'jobs/files', { task: 'draw', folder: '/Grips' })
 }
 
+let server: Awaited<ReturnType<typeof startServer>> | undefined
+afterAll(() => server?.stop())
+
 it(`${kills} kills with jobs of all kinds under way leave nothing stuck, doubled or lying about`, async () => {
   const data = demoData()
   const port = await freePort()
-  let server = await startServer(data, { port })
+  server = await startServer(data, { port })
   const mara = await signIn(server.url)
   const jonas = await signIn(server.url, 'jonas.eckhart@brackwater.example')
   await publish(mara, [script, effects])
@@ -76,17 +79,13 @@ it(`${kills} kills with jobs of all kinds under way leave nothing stuck, doubled
     const under = ask(`select id, done, attempts from jobs where status = 'running'`)
     hit += under.length
     await server.kill()
-    await eventually(
-      () => begun.every((pid) => !existsSync(`/proc/${pid}`)),
-      'the end of what it had begun',
-      5,
-    )
+    await eventually(() => begun.every(hasEnded), 'the end of what it had begun', 5)
     server = await startServer(data, { port })
     if (!under.length) continue
     // What was under way is taken up within seconds; what had broken off before without coming further waits longer.
     const first = under.filter(({ attempts }) => Number(attempts) <= 1).map(({ id }) => `'${String(id)}'`)
     if (!first.length) continue
-    const rests = `select id from jobs where id in (${first.join()}) and status = 'queued' and next_at > datetime('now', '+5 seconds')`
+    const rests = `select id from jobs where id in (${first.join()}) and status = 'queued' and next_at > strftime('%Y-%m-%dT%H:%M:%SZ', 'now', '+5 seconds')`
     expect(ask(rests)).toEqual([])
     goneOn++
   }

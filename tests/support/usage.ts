@@ -40,3 +40,12 @@ export function memoryOf(pid: number): number {
     }
   }, 0)
 }
+
+/** Whether a process is at work no more; its number may stand there until somebody has asked how it ended. */
+export function hasEnded(pid: number): boolean {
+  try {
+    return / [ZX] /.test(readFileSync(`/proc/${pid}/stat`, 'latin1').replace(/^.*\)/s, ''))
+  } catch {
+    return true
+  }
+}

@@ -9,6 +9,7 @@ CREATE TABLE `file_failures` (
 --> statement-breakpoint
 ALTER TABLE `sign_in_links` ADD `kind` text DEFAULT 'first' NOT NULL;--> statement-breakpoint
 ALTER TABLE `file_states` ADD `unread` integer;--> statement-breakpoint
+ALTER TABLE `file_states` ADD `unread_since` integer;--> statement-breakpoint
 ALTER TABLE `jobs` ADD `turn` text DEFAULT '' NOT NULL;--> statement-breakpoint
 ALTER TABLE `jobs` ADD `reached` integer DEFAULT 0 NOT NULL;--> statement-breakpoint
 CREATE INDEX `jobs_turn` ON `jobs` (`status`,`turn`);--> statement-breakpoint

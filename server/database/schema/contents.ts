@@ -37,6 +37,8 @@ export const fileStates = sqliteTable(
     blocks: integer({ mode: 'boolean' }).notNull().default(false),
     /** The version whose content has still to be read into the record. */
     unread: integer(),
+    /** The first of the versions that nobody has read since. */
+    unreadSince: integer(),
     findings: text({ mode: 'json' }).$type<FileFinding[]>().notNull(),
   },
   (table) => [index('file_states_pending').on(table.pending, table.document)],

@@ -3,6 +3,7 @@ import { boundIn } from '../../../core/configuration'
 import { decideCheckIn, type Written } from '../../../core/engine'
 import type { FileFinding } from '../../../shared/answers'
 import { heldTo, keepSaid, type Looked } from '../../bindings/check-in'
+import { unreadOf } from '../../bindings/unread'
 import { published } from '../../configuration/published'
 import { atomically, type Db, type Tx } from '../../database/connection'
 import type { Account } from '../../directory/people'
@@ -46,7 +47,9 @@ export function checkIn(
   return atomically(db, (tx) => {
     const row = checkedOutRow(tx, account, chosen)
     const { configuration } = published(tx)
-    const inFile = looked && heldTo(boundIn(configuration, row), row.record, looked)
+    // What the content before says is not in the record where that has still to be read: all of this one counts.
+    const known = looked && unreadOf(tx, row.id) ? { after: looked.after } : looked
+    const inFile = known && heldTo(boundIn(configuration, row), row.record, known)
     const said = Object.entries(inFile?.values ?? {}).map(([attribute, after]) => ({
       ...{ attribute, before: row.record[attribute] ?? null, after },
     }))
