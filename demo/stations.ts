@@ -1,4 +1,4 @@
-import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib'
+import { PDFDocument, rgb, StandardFonts } from '@cantoo/pdf-lib'
 import type { PastAct } from './past'
 import type { Account } from '../server/directory/people'
 import { fileDocument } from '../server/documents/acts/file'
@@ -59,13 +59,16 @@ async function pastOfSheet(
   ]
 }
 
+/** Lines alone: a rectangle of which no colour is named is filled. */
+const frame = { borderWidth: 1, borderColor: rgb(0, 0, 0) }
+
 /** A sheet with its title block, as a PDF of the same bytes each time. */
 async function sheetOf(number: string, title: string): Promise<Uint8Array> {
   const made = await PDFDocument.create({ updateMetadata: false })
   const page = made.addPage([842, 595])
   const font = await made.embedFont(StandardFonts.Helvetica)
-  page.drawRectangle({ x: 30, y: 30, width: 782, height: 535, borderWidth: 1 })
-  page.drawRectangle({ x: 562, y: 30, width: 250, height: 70, borderWidth: 1 })
+  page.drawRectangle({ x: 30, y: 30, width: 782, height: 535, ...frame })
+  page.drawRectangle({ x: 562, y: 30, width: 250, height: 70, ...frame })
   page.drawText(title, { x: 572, y: 72, size: 11, font })
   page.drawText(`${number}   Brackwater Ropeways`, { x: 572, y: 50, size: 9, font })
   return made.save({ useObjectStreams: false })

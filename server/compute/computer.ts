@@ -68,7 +68,7 @@ export class Computer {
         throw why ? new Refusal('unavailable', why, [], { cause }) : cause
       }),
     )
-    queries.count += outcome.queries
+    queries.add(outcome.queries)
     if ('refusal' in outcome) {
       const { kind: of, message, reasons } = outcome.refusal
       throw new Refusal(of, message, reasons)

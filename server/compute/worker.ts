@@ -2,7 +2,7 @@ import { workerData } from 'node:worker_threads'
 import { loadSandbox } from '../../core/script'
 import { UnknownError } from '../../core/configuration'
 import { type Db, openDatabase, openForReading } from '../database/connection'
-import { queries } from '../database/query-count'
+import { counting, queries } from '../database/query-count'
 import { Refusal, type RefusalKind } from '../refusal'
 import { ScriptThread } from '../scripts/thread'
 import { waitForScripts } from '../scripts/wait'
@@ -34,10 +34,8 @@ if (mayWrite) waitForScripts(new ScriptThread(new URL('script-worker.mjs', impor
 else await loadSandbox()
 
 /** Computes one thing, or carries one act out. */
-export default async function compute(task: Task): Promise<Outcome> {
-  const before = queries.count
-  const outcome = await computed(task)
-  return { ...outcome, queries: queries.count - before }
+export default function compute(task: Task): Promise<Outcome> {
+  return counting(async () => ({ ...(await computed(task)), queries: queries.count }))
 }
 
 async function computed({ kind, input }: Task): Promise<Computed> {

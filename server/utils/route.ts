@@ -2,7 +2,7 @@ import type { EventHandlerRequest, H3Event } from 'h3'
 import { UnknownError } from '../../core/configuration'
 import { ShapeError } from '../../shared/read-as'
 import { whenFree } from '../database/busy'
-import { isCounting, queries } from '../database/query-count'
+import { counting, isCounting, queries } from '../database/query-count'
 import type { Account } from '../directory/people'
 import { type DoFileTask, FileBreaksError } from '../files/file-tasks'
 import { filesBy, type Files } from '../files/files'
@@ -35,20 +35,21 @@ type Who = 'everybody' | 'person' | 'administrator'
  * way out.
  */
 export function route<T>(who: Who, handler: (context: RouteContext) => T | Promise<T>) {
-  return defineEventHandler<EventHandlerRequest, Promise<T>>(async (event) => {
-    const before = queries.count
-    try {
-      requireSameOrigin(event)
-      return await whenFree(() => {
-        const account = who === 'everybody' ? (undefined as never) : caller(event, who)
-        return inNameOf(account?.id ?? 'nobody', () => handler(servedTo(account, event)))
-      })
-    } catch (error) {
-      throw asAnswer(error)
-    } finally {
-      if (isCounting) setResponseHeader(event, 'x-queries', queries.count - before)
-    }
-  })
+  return defineEventHandler<EventHandlerRequest, Promise<T>>((event) =>
+    counting(async () => {
+      try {
+        requireSameOrigin(event)
+        return await whenFree(() => {
+          const account = who === 'everybody' ? (undefined as never) : caller(event, who)
+          return inNameOf(account?.id ?? 'nobody', () => handler(servedTo(account, event)))
+        })
+      } catch (error) {
+        throw asAnswer(error)
+      } finally {
+        if (isCounting) setResponseHeader(event, 'x-queries', queries.count)
+      }
+    }),
+  )
 }
 
 function servedTo(account: Account, event: H3Event): RouteContext {
