@@ -113,7 +113,9 @@ export function keepSaid(
 }
 
 const unreadYet: FileFinding = {
-  ...{ kind: 'unread', attribute: null, place: '' },
+  kind: 'unread',
+  attribute: null,
+  place: '',
   message: 'the file has not been read yet: what it says comes into the record in a moment',
 }
 

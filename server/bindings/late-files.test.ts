@@ -28,8 +28,13 @@ describe('a file that cannot be read in time', () => {
     const { db } = here.vault
     const job = { personId: '', input: null }
     return readFilesJob.run({
-      ...{ db, store: here.store, job, actor: { id: null, name: 'System' }, doFile: doHere },
-      ...{ progress: () => true, portion: (body: (tx: typeof db) => unknown) => body(db) },
+      db,
+      store: here.store,
+      job,
+      actor: { id: null, name: 'System' },
+      doFile: doHere,
+      progress: () => true,
+      portion: (body: (tx: typeof db) => unknown) => body(db),
     } as unknown as JobContext)
   }
   async function comesInWhile(files: Files, text: string, before?: Incoming) {

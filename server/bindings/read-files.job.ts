@@ -63,7 +63,9 @@ function takeOver(tx: Tx, { actor }: JobContext, id: string, version: number, lo
   keepSaid(tx, { id, version }, looked, inFile)
   if (!said.length) return
   carryOut(tx, actor, configuration, row, said, {
-    ...{ code: 'edit', action: 'read from the file', after: inFile!.values },
+    code: 'edit',
+    action: 'read from the file',
+    after: inFile!.values,
     before: Object.fromEntries(Object.keys(inFile!.values).map((name) => [name, row.record[name] ?? null])),
   })
   followUp(tx, id, said)

@@ -18,7 +18,9 @@ export const computation = <Module, Input, Answer>(
   load: () => Promise<Module>,
   compute: (module: Module, db: Db, input: Input) => Answer | Promise<Answer>,
 ): Computation<Input, Answer> => ({
-  ...{ seconds, name, speed: 'slow' },
+  seconds,
+  name,
+  speed: 'slow',
   run: async (db, input) => await compute(await load(), db, input),
 })
 

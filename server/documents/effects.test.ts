@@ -66,7 +66,9 @@ async function work(): Promise<string> {
   const job = takeNext(db, 'short')!
   const context: JobContext = {
     ...{ db, store, job, dataFolder: folder, actor: { id: null, name: 'System' } },
-    ...{ progress: () => true, portion: (body) => body(db), doFile: doHere },
+    progress: () => true,
+    portion: (body) => body(db),
+    doFile: doHere,
   }
   try {
     const ending = await jobKinds[job.kind].run(context)

@@ -65,7 +65,10 @@ describe('a file that breaks its reader', () => {
   })
   it('comes in all the same, hashed and unread, where an archive holds it', async () => {
     expect(await findIn(processes.for('anna'), folder, put(nameOf('f')))).toMatchObject({
-      ...{ path: nameOf('f'), size: 1, problem: null, sha256: expect.stringMatching(/^[0-9a-f]{64}$/) },
+      path: nameOf('f'),
+      size: 1,
+      problem: null,
+      sha256: expect.stringMatching(/^[0-9a-f]{64}$/),
       inside: { kind: 'unknown', problems: [{ code: 'too-much' }] },
     })
   })

@@ -115,9 +115,16 @@ export class FileProcesses {
 
 /** What is being done with a file, in words. */
 const doing: Record<FileTaskKind, string> = {
-  ...{ find: 'reading', read: 'reading', names: 'reading', probe: 'reading' },
-  ...{ write: 'writing into', draw: 'drawing on', stamp: 'stamping' },
-  ...{ preview: 'drawing', pdf: 'making a PDF of', compare: 'comparing' },
+  find: 'reading',
+  read: 'reading',
+  names: 'reading',
+  probe: 'reading',
+  write: 'writing into',
+  draw: 'drawing on',
+  stamp: 'stamping',
+  preview: 'drawing',
+  pdf: 'making a PDF of',
+  compare: 'comparing',
 }
 
 /** The content that a task is about, by its hash: what lies in the store is called by it. */

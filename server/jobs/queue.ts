@@ -21,7 +21,12 @@ export function enqueue(tx: Tx, asked: Asked): QueuedJob {
   const row = {
     ...{ priority: 0, document: null, input: null, ...asked },
     ...{ id: randomUUID(), status: 'queued' as const, stopAsked: false, done: 0, total: 0, message: null },
-    ...{ queuedAt: now(), startedAt: null, endedAt: null, attempts: 0, reached: 0, nextAt: null },
+    queuedAt: now(),
+    startedAt: null,
+    endedAt: null,
+    attempts: 0,
+    reached: 0,
+    nextAt: null,
     turn: turnOf(asked.priority ?? 0),
   }
   tx.insert(jobs).values(row).run()

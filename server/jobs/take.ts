@@ -40,7 +40,8 @@ export function takeNext(db: Db, lane: Lane): QueuedJob | undefined {
   if (!job) return undefined
   const taken = {
     ...{ status: 'running' as const, startedAt: now(), endedAt: null, message: null },
-    ...{ nextAt: null, leaseUntil: leaseFromNow() },
+    nextAt: null,
+    leaseUntil: leaseFromNow(),
     attempts: hasComeFurther(job) ? 1 : job.attempts + 1,
     reached: Math.max(job.done, job.reached),
   }

@@ -13,7 +13,8 @@ const folder = mkdtempSync(join(tmpdir(), 'script-'))
 let scripts: ScriptThread
 let threads: ScriptThreads
 const asking = (code: string, time = 10_000) => ({
-  ...{ script: { id: 's', name: 'Weigh', code }, facts },
+  script: { id: 's', name: 'Weigh', code },
+  facts,
   limits: { time, memory: 8 * 2 ** 20 },
 })
 const run = (code: string, time = 10_000) => outcomeOf(scripts.run(asking(code, time)))

@@ -49,7 +49,8 @@ export class ScriptThreads {
     const { port1: port, port2 } = new MessageChannel()
     const workerData: ScriptThreadStart = { port: port2, flag: new Int32Array(new SharedArrayBuffer(4)) }
     const worker = new Worker(this.program, {
-      ...{ workerData, transferList: [port2] },
+      workerData,
+      transferList: [port2],
       resourceLimits: { maxOldGenerationSizeMb: mostMemory },
     })
     worker.on('error', (error) => console.error('A script’s thread broke off:', error))
