@@ -1,9 +1,9 @@
-import Database from 'better-sqlite3'
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, it } from 'vitest'
 import { verifyVault } from '../../backup/verify'
 import { actAtRandom, type Answer, fileWaiting, prepare, requireWhole, signInAll } from '../support/crowd'
+import { askDatabase } from '../support/database'
 import { demoData, eventually, freePort, startServer } from '../support/server.mjs'
 
 const seconds = Number(process.env.ILMENITE_SECONDS ?? 5)
@@ -64,14 +64,7 @@ it(`${kills} kills through completions, chains, letters and jobs lose nothing, d
     server = await startServer(data, { port })
   }
   expect(answered).toBeGreaterThan(Math.min(kills, 20))
-  const ask = (question: string) => {
-    const db = new Database(join(data, 'ilmenite.sqlite'), { readonly: true })
-    try {
-      return db.prepare(question).all() as Record<string, unknown>[]
-    } finally {
-      db.close()
-    }
-  }
+  const ask = (question: string) => askDatabase(data, question)
   // Everything that was begun comes to its end: the queue is empty, the outbox sent.
   const isQuiet = () =>
     ask("select 1 from jobs where status in ('queued', 'running')").length === 0 &&

@@ -1,8 +1,8 @@
 import { existsSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
-import Database from 'better-sqlite3'
 import { afterAll, expect, it } from 'vitest'
 import { verifyVault } from '../../backup/verify'
+import { askDatabase } from '../support/database'
 import { drawing } from '../support/files'
 import { publish } from '../support/rounds'
 import { demoData, eventually, freePort, signIn, startServer } from '../support/server.mjs'
@@ -59,14 +59,7 @@ it(`${kills} kills with jobs of all kinds under way leave nothing stuck, doubled
   const jonas = await signIn(server.url, 'jonas.eckhart@brackwater.example')
   await publish(mara, [script, effects])
   const { id: intake } = (await mara('POST', 'intakes', { archive: 'Grip archive', register: null })).body
-  const ask = (question: string) => {
-    const db = new Database(join(data, 'ilmenite.sqlite'), { readonly: true })
-    try {
-      return db.prepare(question).all() as Record<string, unknown>[]
-    } finally {
-      db.close()
-    }
-  }
+  const ask = (question: string) => askDatabase(data, question)
   const isOpen = "status in ('queued', 'running')"
   let memory = 0
   let [goneOn, hit] = [0, 0]

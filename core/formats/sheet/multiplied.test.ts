@@ -1,25 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { drawSheet, sourceOf } from '..'
-
-type Pair = [code: number, value: string | number]
-const lines = (pairs: Pair[]) => pairs.map(([code, value]) => `${code}\n${value}\n`).join('')
-const section = (name: string, ...inner: Pair[]): Pair[] => [
-  [0, 'SECTION'],
-  [2, name],
-  ...inner,
-  [0, 'ENDSEC'],
-]
-const drawn = (...pairs: Pair[]) =>
-  drawSheet(sourceOf(new Uint8Array(Buffer.from(lines([...pairs, [0, 'EOF']])))))
-const entities = (...inner: Pair[]) => drawn(...section('ENTITIES', ...inner))
-const line = (x1: number, y1: number, x2: number, y2: number, ...more: Pair[]): Pair[] => [
-  [0, 'LINE'],
-  ...more,
-  [10, x1],
-  [20, y1],
-  [11, x2],
-  [21, y2],
-]
+import { drawn, entities, line, type Pair, section } from './drawing.fixture'
 
 describe('a drawing that multiplies', () => {
   const block = (name: string, inner: Pair[]): Pair[] => [[0, 'BLOCK'], [2, name], ...inner, [0, 'ENDBLK']]

@@ -1,0 +1,12 @@
+import { join } from 'node:path'
+import Database from 'better-sqlite3'
+
+/** Asks the database of a data folder, whether or not its server is at work. */
+export function askDatabase(data: string, question: string): Record<string, unknown>[] {
+  const db = new Database(join(data, 'ilmenite.sqlite'), { readonly: true })
+  try {
+    return db.prepare(question).all() as Record<string, unknown>[]
+  } finally {
+    db.close()
+  }
+}
