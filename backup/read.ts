@@ -196,9 +196,8 @@ function requireContents(database: string, { contents, missing }: Manifest, name
     if (!lost.length) return
     const first = lost[0]!.number ?? lost[0]!.sha256
     const others = lost.length > 1 ? ` and ${lost.length - 1} others` : ''
-    throw new BackupError(
-      `${name} is not whole: its database refers to contents that it does not hold, of ${first}${others}. Nothing was restored.`,
-    )
+    const lacking = `its database refers to contents that it does not hold, of ${first}${others}`
+    throw new BackupError(`${name} is not whole: ${lacking}. Nothing was restored.`)
   } finally {
     db.close()
   }

@@ -62,7 +62,7 @@ export const IsChosen = (most: number) =>
     validator: {
       validate: (value: unknown) => Array.isArray(value) && value.length <= most && value.every(isChosen),
       defaultMessage: (faulty) =>
-        `${faulty?.property} is a list of up to ${most} documents, each with its number and its change, and nothing else`,
+        `${faulty?.property} is a list of up to ${most} documents, each with its number and its change`,
     },
   })
 

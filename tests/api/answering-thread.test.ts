@@ -62,9 +62,8 @@ function drawing(attributes: number): Uint8Array {
     (_, at) => `0\nATTRIB\n10\n0\n20\n0\n40\n2\n1\nv${at}\n2\nT${at}\n`,
   )
   const bound = '0\nATTRIB\n10\n0\n20\n0\n40\n2\n1\nJaw\n2\nTITLE\n'
-  return bytes(
-    `0\nSECTION\n2\nENTITIES\n0\nINSERT\n2\nB\n66\n1\n10\n0\n20\n0\n${bound}${rows.join('')}0\nSEQEND\n0\nENDSEC\n0\nEOF\n`,
-  )
+  const insert = `0\nINSERT\n2\nB\n66\n1\n10\n0\n20\n0\n${bound}${rows.join('')}0\nSEQEND\n`
+  return bytes(`0\nSECTION\n2\nENTITIES\n${insert}0\nENDSEC\n0\nEOF\n`)
 }
 
 /** Routes are asked as the examples say, and those that take lists with the longest that they let in. */

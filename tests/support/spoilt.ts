@@ -56,7 +56,9 @@ const multiplied: ((n: number) => Spoilt)[] = [
     content: bytes(
       drawing(
         '',
-        `0\nINSERT\n2\nB\n66\n1\n10\n0\n20\n0\n${times(20_000, (at) => `0\nATTRIB\n10\n0\n20\n0\n40\n2\n1\n${n}\n2\nT${at}\n`)}0\nSEQEND\n`,
+        '0\nINSERT\n2\nB\n66\n1\n10\n0\n20\n0\n' +
+          times(20_000, (at) => `0\nATTRIB\n10\n0\n20\n0\n40\n2\n1\n${n}\n2\nT${at}\n`) +
+          '0\nSEQEND\n',
       ),
     ),
   }),
