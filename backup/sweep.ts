@@ -2,15 +2,12 @@ import { randomBytes } from 'node:crypto'
 import { readdir, rm } from 'node:fs/promises'
 import { join } from 'node:path'
 
-/**
- * By which the half-written files of this process are told from those of others: its number, and something that a later
- * process of the same number does not have.
- */
+/** Marks the half-written files of this process. The random part matters if a later process gets the same number. */
 export const mark = `${process.pid}-${randomBytes(6).toString('hex')}`
 
 const half = /\.((\d+)(?:-[0-9a-f]{12})?)\.(?:part|database)(?:-\w+)?$/
 
-/** Removes what killed backups left behind in a folder, whatever they were called; what others write now stays. */
+/** Removes the half-written files of killed backups from a folder. Files that a process still writes stay. */
 export async function sweepBackups(folder: string): Promise<void> {
   const names = await readdir(folder).catch((error: NodeJS.ErrnoException) => {
     if (error.code === 'ENOENT') return []
@@ -22,7 +19,7 @@ export async function sweepBackups(folder: string): Promise<void> {
   }
 }
 
-/** Whether a process is at work that is not this one. */
+/** Whether another process with this number is running. */
 function isOther(pid: number): boolean {
   if (pid === process.pid) return false
   try {

@@ -59,7 +59,7 @@ async function pastOfSheet(
   ]
 }
 
-/** Lines alone: a rectangle of which no colour is named is filled. */
+/** Names the colour of the border: without any colour, the PDF library fills the rectangle black. */
 const frame = { borderWidth: 1, borderColor: rgb(0, 0, 0) }
 
 /** A sheet with its title block, as a PDF of the same bytes each time. */

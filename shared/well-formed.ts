@@ -9,7 +9,7 @@ export class NestingError extends Error {
   }
 }
 
-/** A name of a field that nothing here can have. */
+/** A forbidden name of a field. */
 export class NameError extends Error {
   constructor(name: string) {
     super(`“${name}” cannot be a name here: leave it out, or call it something else`)
@@ -31,7 +31,7 @@ export function wellFormed(value: unknown, depth = 0): unknown {
   if (Array.isArray(value)) return value.map((inner) => wellFormed(inner, depth + 1))
   return Object.fromEntries(
     Object.entries(value).map(([name, inner]) => {
-      // Every object has one of these already: what is looked up by it would be found where nobody has put it.
+      // Every object inherits these names, so a look-up would find something that nobody sent.
       if (name in Object.prototype) throw new NameError(name)
       return [name.toWellFormed(), wellFormed(inner, depth + 1)]
     }),

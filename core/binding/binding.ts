@@ -64,7 +64,7 @@ export function readBound(
   return reading
 }
 
-/** Finds the near misses of places that a file has not; its places are looked at once for all of them. */
+/** Finds near misses of the places a file lacks. It folds the names of the file once for all bindings. */
 export function misspeltAmong(
   places: readonly Pick<FilePlace, 'place'>[],
 ): (bound: Bound) => BoundReading['misspelt'] {
@@ -76,12 +76,12 @@ export function misspeltAmong(
   }
 }
 
-/** Of one place so many different values are kept: whether all of them are what they should be shows by then. */
+/** The most values of one place that are kept: enough to see whether all of them say the same. */
 const mostValues = 100
 
 /**
- * Of the places of a file, those that say anything about wanted ones: they themselves, and what the eye does not tell
- * apart from them. A drawing may have a hundred thousand others, which nobody has to carry about.
+ * Keeps the wanted places of a file and their near misses, and drops the rest. A drawing may have a hundred thousand
+ * places, of which a binding needs a few.
  */
 export function concerning<Place extends Pick<FilePlace, 'place'>>(
   wanted: readonly string[],

@@ -16,7 +16,7 @@ export function idFor(name: string, taken: string[]): string {
       .replace(/^-+|-+$/g, '') || 'unnamed'
   for (let n = 1; ; n++) {
     const id = n === 1 ? plain : `${plain}-${n}`
-    // What every object has by itself is no id of ours.
+    // Names such as `constructor`, which every object has, cannot be ids.
     if (!taken.includes(id) && !(id in Object.prototype)) return id
   }
 }

@@ -1,14 +1,13 @@
 /**
- * How much work one file may ask for. Files multiply: a block of a hundred inserts in a block of a hundred inserts, an
- * element that is used by elements that are used. So the work is counted where it is done, in steps that each take
- * about as long, and never by what the file looks like from outside.
+ * Limits the work that one file causes. Small files can multiply: a block inserts another a hundred times, and that
+ * one a third. So readers count steps where they do the work, and never estimate from the size of the file.
  */
 export class Budget {
   private spent = 0
 
   constructor(private readonly most: number) {}
 
-  /** Counts steps; answers whether there were as many left. */
+  /** Counts steps. @returns whether the budget still allowed them */
   spend(steps = 1): boolean {
     this.spent += steps
     return this.spent <= this.most

@@ -1,9 +1,8 @@
 const spaceOfXml = 'http://www.w3.org/XML/1998/namespace'
 
 /**
- * The namespaces that count where a document is being read (W3C, Namespaces in XML): what an element declares counts
- * until it ends. Each prefix has a pile of what it stands for, so that an element costs no more than what it declares
- * itself, however much stands around it.
+ * The namespaces in scope while a document is read (W3C, Namespaces in XML). Each prefix has a stack of URIs, so an
+ * element costs only its own declarations, however many its ancestors made.
  */
 export class Namespaces {
   private readonly piles = new Map([['xml', [spaceOfXml]]])
@@ -15,7 +14,7 @@ export class Namespaces {
     return this.piles.get(prefix)?.at(-1) ?? ''
   }
 
-  /** Takes over what an element declares. */
+  /** Opens the scope of an element. */
   enter(attributes: readonly { name: string; value: string }[]): void {
     const prefixes: string[] = []
     for (const { name, value } of attributes) {
@@ -29,7 +28,7 @@ export class Namespaces {
     this.declared.push(prefixes)
   }
 
-  /** Forgets what the element has declared that ends. */
+  /** Closes the scope of the innermost element. */
   leave(): void {
     for (const prefix of this.declared.pop() ?? []) this.piles.get(prefix)!.pop()
   }

@@ -16,10 +16,7 @@ const folded = (name: string): string =>
     .trim()
     .toLowerCase()
 
-/**
- * Finds the names that differ from a wanted one only in what the eye does not tell apart. All names are looked at once,
- * however many are wanted.
- */
+/** Prepares a search for near misses among names. It folds each name once, however many searches follow. */
 export function nearNames(names: Iterable<string>): (wanted: string) => string[] {
   const byFold = new Map<string, Set<string>>()
   for (const name of names) {
@@ -34,7 +31,7 @@ export function nearNames(names: Iterable<string>): (wanted: string) => string[]
 /** The names that differ from the wanted one only in what the eye does not tell apart. */
 export const nearMisses = (wanted: string, names: Iterable<string>): string[] => nearNames(names)(wanted)
 
-/** Of all names, those that are wanted or differ from a wanted one only in what the eye does not tell apart. */
+/** @returns a test whether a name is wanted, or a near miss of a wanted one */
 export function likeAny(wanted: Iterable<string>): (name: string) => boolean {
   const folds = new Set(Array.from(wanted, folded))
   return (name) => folds.has(folded(name))

@@ -1,4 +1,4 @@
-/** How large a picture is once it is unpacked, as its first bytes say. */
+/** The size of a picture in pixels, read from its header. */
 export interface PictureSize {
   width: number
   height: number
@@ -32,7 +32,7 @@ const gif: Reader = (bytes, view) =>
     ? { width: view.getUint16(6, true), height: view.getUint16(8, true) }
     : undefined
 
-/** Segments of a JPEG stand one after the other, each with its length; that of the frame says the size. */
+/** Walks the segments of a JPEG to its frame header, which holds the size. */
 const jpeg: Reader = (bytes, view) => {
   if (bytes[0] !== 0xff || bytes[1] !== 0xd8) return undefined
   for (let at = 2; at + 9 < bytes.length;) {

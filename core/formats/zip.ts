@@ -51,7 +51,7 @@ export function zipEntries(source: Source): ZipEntry[] {
   return entries
 }
 
-/** The entries of a ZIP file under their names; of two of one name the first counts. */
+/** Indexes entries by name. The first of two equal names wins. */
 export function entriesByName(entries: readonly ZipEntry[]): Map<string, ZipEntry> {
   const byName = new Map<string, ZipEntry>()
   for (const entry of entries) if (!byName.has(entry.name)) byName.set(entry.name, entry)

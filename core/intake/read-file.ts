@@ -75,7 +75,7 @@ function fileProblem({ path, problem }: FoundFile): Conflict[] {
   return [{ code, message: `${fileName(path)}: ${message}`, waysOut: [leaveOut(path)] }]
 }
 
-/** A number that no document can be filed under holds its file back. */
+/** Holds a file back if no document can have its number. */
 function noNumber(path: string, number: string): Conflict[] {
   const fault = faultOfNumber(number)
   if (!fault) return []

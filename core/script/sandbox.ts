@@ -30,8 +30,8 @@ const mostStack = 256 * 1024
 
 /**
  * What a script finds around it. Nothing in it tells the time or makes a chance, so that the same facts give the same
- * outcome each time. What is kept of it has no prototype: whatever a script does to those of the language, its outcome
- * is read as it was asked for. A value that is none goes out as what it is instead.
+ * outcome each time. The outcome is built from objects without a prototype, so a script that changes the prototypes of
+ * the language cannot change it. A value of no allowed type goes out as `{ none }`, with what it is.
  */
 const prelude = `
 (() => {

@@ -33,7 +33,7 @@ export type Fields = Record<string, Shape>
 /** Fields that describe all of a type's properties, so that none can be forgotten. */
 export type FieldsOf<T> = { [Property in keyof T]-?: Shape }
 
-/** Ids of everything but attributes; what every object has as it is cannot be one. */
+/** Ids of everything but attributes. Names that every object has, such as `constructor`, are excluded. */
 const anId = /^(?!constructor$)[a-z0-9-]{1,80}$/
 /** Ids of attributes, which conditions name. */
 const anAttributeId = /^(?!(?:constructor|__proto__)$)[a-z0-9_-]{1,80}$/

@@ -23,12 +23,12 @@ export interface Looked {
   after: BoundFile | { fault: string } | { later: true }
 }
 
-/** So long whoever brings a content waits for it to be read, in milliseconds; then it is read by a job. */
+/** How long a check-in waits for its file to be read, in milliseconds. After that a job reads it. */
 const patience = 5000
 
 /**
- * Reads a content that comes in, and the one before it, where attributes are bound to files of its kind. Where it
- * is not read in time, because others have their files read, it comes in all the same and is read later.
+ * Reads a new content and the one before it, if attributes are bound to files of this kind. If reading takes too
+ * long, because other files are in turn, the content still comes in and a job reads it later.
  */
 export async function lookInto(
   reading: Reading,
@@ -40,7 +40,7 @@ export async function lookInto(
   const wanted = placesBound(attributes, incoming.fileName)
   if (!wanted.length) return undefined
   const looked = lookIntoBoth(reading, attributes, incoming, before)
-  // What comes too late is of no use to anybody: the job reads it again.
+  // Nobody waits for a late answer: the job reads the file again.
   looked.catch(() => {})
   const later = { after: { later: true as const } }
   return Promise.race([looked, pause(waits, later, { ref: false })]).catch((error: unknown) => {
@@ -49,7 +49,7 @@ export async function lookInto(
   })
 }
 
-/** The same, however long it takes. */
+/** Reads both contents, however long it takes. */
 export async function lookIntoBoth(
   reading: Reading,
   attributes: Attribute[],
@@ -63,7 +63,7 @@ export async function lookIntoBoth(
   return { after, before: earlier && 'places' in earlier ? earlier : undefined }
 }
 
-/** The places that attributes are bound to in files of a name, one way or the other. */
+/** The places that are bound for reading or writing in files of this name. */
 const placesBound = (attributes: Attribute[], fileName: string): string[] =>
   (['read', 'write'] as const).flatMap((way) =>
     bindingsFor(attributes, fileName, way).map(({ place }) => place),

@@ -33,7 +33,7 @@ export const filesJob: JobKindModule = {
       if (!few.length) return { done: told(db, job.id) }
       for (const { id, number } of few) {
         after = number
-        // What whoever asked may not see is not in their set.
+        // The set holds only documents that the asker may see.
         if (!isSeen(documentRowById(db, id))) continue
         keepLine(context, number, await workOn(context, writing, id, work))
         if (!progress(++done, total)) return 'stopped'

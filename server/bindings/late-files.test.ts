@@ -18,7 +18,7 @@ import { drawing, useOneDocument } from './one-document.fixture'
 const { here, author, row, chosen, attributes, incoming, file, comesIn } = useOneDocument()
 
 describe('a file that cannot be read in time', () => {
-  /** Files that are never read while others have theirs read. */
+  /** A reader that never gets its turn. */
   const busy: Files = { ...filesHere, read: () => new Promise(() => {}) }
   const crowded: Files = {
     ...filesHere,
@@ -93,7 +93,7 @@ describe('a file that cannot be read in time', () => {
     const asked = { number: 'BR-1', title: null, folder: '/Grips', classId: 'drawing', looked }
     fileDocument(here.vault.db, author(), asked, content, null)
     checkOut(here.vault.db, author(), chosen())
-    // What is the same in both has come into the record by neither yet.
+    // Neither content has been read yet, so the record lacks values that both contain.
     await comesIn(drawing('Grip jaw', (text) => `999\nsaved again\n${text}`))
     expect(row().record.title).toBe('Grip jaw')
     await readLater()

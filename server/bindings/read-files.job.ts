@@ -10,12 +10,12 @@ import type { JobContext, JobKindModule } from '../jobs/job-kind'
 import { heldTo, keepSaid, type Looked, lookIntoBoth } from './check-in'
 import { noteRead, type Unread, unreadAfter, unreadOf } from './unread'
 
-/** Documents that are fetched together. */
+/** The number of documents fetched at a time. */
 const together = 50
 
 /**
- * Reads contents that could not be read in time when they came in, and writes what they say into the record, as the
- * check-in would have. What waits stays so until it is read: a kill loses nothing, and nothing is written twice.
+ * Reads the contents that a check-in could not read in time, and writes their values into the records. A content
+ * counts as unread until its values are committed, so a kill loses nothing and repeats nothing.
  */
 export const readFilesJob: JobKindModule = {
   lane: 'short',
@@ -41,11 +41,11 @@ async function readOne(context: JobContext, { document: id, version, since }: Un
     { store, files: filesBy(doFile) },
     boundIn(published(db).configuration, documentRowById(db, id)),
     contentOf(db, id, version),
-    // What has changed is told by the last content that was read.
+    // Compare with the last content that was read, to see which values changed.
     since > 1 ? contentOf(db, id, since - 1) : undefined,
   )
   portion((tx) => {
-    // One that came in meanwhile has been read by its own check-in, or waits itself.
+    // A newer content was read by its own check-in, or is unread itself.
     if (unreadOf(tx, id)?.version !== version) return
     noteRead(tx, id)
     takeOver(tx, context, id, version, looked)

@@ -3,14 +3,14 @@ import type { Tx } from '../database/connection'
 import { fileStates } from '../database/schema'
 import { queueOnce } from '../jobs/queue'
 
-/** A document with a content that has still to be read, and the first of its versions that nobody has read since. */
+/** A document with unread contents: its newest unread version, and the oldest one. */
 export interface Unread {
   document: string
   version: number
   since: number
 }
 
-/** Notes, in the transaction of an act, that the content which came with it has still to be read; a job reads it. */
+/** Marks a version as unread in the transaction of its act, and queues the job that reads it. */
 export function noteUnread(tx: Tx, { id, version }: { id: string; version: number }): void {
   const row = { document: id, pending: false, findings: [], unread: version, unreadSince: version }
   const since = sql<number>`coalesce(${fileStates.unreadSince}, ${version})`
@@ -27,7 +27,7 @@ const columns = {
   since: fileStates.unreadSince,
 }
 
-/** What of a document has still to be read; undefined where all of it has been. */
+/** The unread contents of a document; undefined if there are none. */
 export const unreadOf = (tx: Tx, document: string): Unread | undefined =>
   tx
     .select(columns)
@@ -35,7 +35,7 @@ export const unreadOf = (tx: Tx, document: string): Unread | undefined =>
     .where(and(eq(fileStates.document, document), isNotNull(fileStates.unread)))
     .get() as Unread | undefined
 
-/** Documents of which a version has still to be read, after an id. */
+/** Documents with unread contents, after an id. */
 export const unreadAfter = (tx: Tx, after: string, limit: number): Unread[] =>
   tx
     .select(columns)
@@ -45,7 +45,7 @@ export const unreadAfter = (tx: Tx, after: string, limit: number): Unread[] =>
     .limit(limit)
     .all() as Unread[]
 
-/** Notes that all of a document has been read. */
+/** Marks all contents of a document as read. */
 export const noteRead = (tx: Tx, document: string): void =>
   void tx
     .update(fileStates)

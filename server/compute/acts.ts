@@ -7,7 +7,7 @@ import type { Chosen } from '../documents/act'
 import type { Decided } from '../tasks/acts'
 import { type Computation, computation } from './computation'
 
-/** An act on many documents: it has a thread that may write, and nobody else’s request waits for it. */
+/** An act on many documents. It runs in a thread that may write, so that other requests do not wait for it. */
 const act = <Module, Input, Answer>(
   name: string,
   load: () => Promise<Module>,
@@ -18,7 +18,7 @@ const act = <Module, Input, Answer>(
   ),
   speed: 'act',
 })
-/** In seconds: far more than the largest act that is let in takes. */
+/** The limit of an act in seconds, far above what the largest permitted one takes. */
 const longestAct = 300
 
 export interface ActOnMany<Document> {

@@ -4,9 +4,9 @@ import type { Db } from '../database/connection'
 export interface Computation<Input, Answer> {
   /** The most seconds it is given. */
   seconds: number
-  /** What is said of it where it takes longer. */
+  /** Its name in the message about a timeout. */
   name: string
-  /** Whether it is asked for with every page, takes its time, or changes the vault. */
+  /** Its pool: `quick` for what every page asks, `slow` for long questions, `act` for what changes the vault. */
   speed: 'quick' | 'slow' | 'act'
   run: (db: Db, input: Input) => Promise<Answer>
 }

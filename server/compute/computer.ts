@@ -11,14 +11,11 @@ import type { ComputeStart, Outcome, Task } from './worker'
 const mostMemory = { quick: 256, slow: 768, act: 512 }
 /** How far the threads for what takes long stand back for the thread that answers everybody, as `nice` counts it. */
 const wayGiven = 10
-/**
- * Threads at work together, how many of them are one person’s, and how much of theirs may wait. Lists wait for
- * milliseconds: many may.
- */
+/** The limits of each pool. Lists take milliseconds, so many of them may wait. */
 const limits = {
   quick: { atOnce: 2, atOnceEach: 1, waitingEach: 500 },
   slow: { atOnce: 2, atOnceEach: 1, waitingEach: 60 },
-  // There is one database: acts on many come one after the other.
+  // SQLite takes one writer at a time.
   act: { atOnce: 1, atOnceEach: 1, waitingEach: 20 },
 }
 type Speed = keyof typeof limits
@@ -37,7 +34,7 @@ export class Computer {
       threads: new Piscina<Task, Outcome>({
         filename: workerFile,
         workerData: workerData(speed),
-        // Whoever acts on many can wait for a thread to begin.
+        // The thread for acts starts on demand.
         minThreads: speed === 'act' ? 0 : 1,
         idleTimeout: 30_000,
         maxThreads: limits[speed].atOnce,
@@ -49,12 +46,12 @@ export class Computer {
     this.pools = { quick: pool('quick', 0), slow: pool('slow', wayGiven), act: pool('act', 0) }
   }
 
-  /** What computes in somebody’s name. */
+  /** A computer that queues its work under a person. */
   for(who: string): Pick<Computer, 'compute'> {
     return { compute: (kind, input) => this.compute(kind, input, who) }
   }
 
-  /** @throws Refusal where it refuses, takes too long or too much, or too much of the same person waits. */
+  /** @throws Refusal if it refuses, exceeds its limits, or the person has too much in the queue */
   async compute<Kind extends ComputationKind>(
     kind: Kind,
     input: InputOf<Kind>,
@@ -73,7 +70,7 @@ export class Computer {
       const { kind: of, message, reasons } = outcome.refusal
       throw new Refusal(of, message, reasons)
     }
-    // What an act in another thread has queued need not wait for somebody to look.
+    // The act may have queued jobs in its own thread: wake the runner.
     if (speed === 'act') queue.emit('queued')
     return outcome.answer as AnswerOf<Kind>
   }

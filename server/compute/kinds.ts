@@ -169,7 +169,7 @@ export const computations = {
     'reading the list',
     () => Promise.all([import('../../core/directory'), import('../directory/directory')]),
     ([{ readPeople }, { wholeDirectory }], db, { text }: { text: string }) =>
-      // Put into JSON here: a list of thousands would take its time where everybody is answered.
+      // Serialise here: thousands of lines would hold the answering thread.
       JSON.stringify(readPeople(text, wholeDirectory(db))),
   ),
   'explain-access': computation(10, 'explaining', explaining, ({ explainAccess }, db, of: AccessQuestion) =>

@@ -49,13 +49,13 @@ const carriedNow = (tx: Tx, lifecycles: string[]) =>
     .groupBy(labelTallies.revision)
     .all()
 
-/** That a document carries a label, or has it in its register. */
+/** A condition: the document carries the label, or has it in its register. */
 const hasLabel = (lifecycles: string[], label: string) =>
   sql`${inArray(documents.lifecycle, lifecycles)} and (${documents.revision} = ${label} or exists (
     select 1 from ${registerRows} where ${registerRows.document} = ${documents.id}
       and ${registerRows.label} = ${label}))`
 
-/** The lifecycles that a scheme labels, and the labels of their documents, each with one that whoever asks may see. */
+/** The lifecycles of a scheme and the labels in use, each with an example that the account may see. */
 export function schemeInUse(tx: Tx, account: Account, configuration: Configuration, id: string): SchemeUse {
   const lifecycles = configuration.lifecycles.filter(({ scheme }) => scheme === id).map((one) => one.id)
   const labels = labelsInUse(tx, lifecycles).map((use) => ({
@@ -65,7 +65,7 @@ export function schemeInUse(tx: Tx, account: Account, configuration: Configurati
   return { lifecycles, labels }
 }
 
-/** The first numbers of documents that something is true of, of those that somebody may see. */
+/** The first numbers of documents that meet a condition and that the account may see. */
 const seenWith = (tx: Tx, account: Account, isTrue: SQL, limit: number): string[] =>
   tx
     .select({ number: documents.number })
@@ -117,7 +117,7 @@ function spoiled(
   ).map(({ from, message }) => ({ label: from, message }))
 }
 
-/** The documents that carry a label or have it in their register: those that somebody may see are named. */
+/** Says how many documents have a label, and names those that the account may see. */
 function carriers(tx: Tx, account: Account, lifecycle: string, label: string): string {
   const where = hasLabel([lifecycle], label)
   const total = tx.select({ total: count() }).from(documents).where(where).get()!.total

@@ -20,15 +20,15 @@ export function isBusy(error: unknown): boolean {
   return code?.startsWith('SQLITE_BUSY') ?? false
 }
 
-/** How scripts are run that an act needs before it. */
+/** Runs the scripts that an act needs before it can be decided. */
 let runScript: (question: ScriptQuestion, who: string) => Promise<ScriptAnswer> = () => {
   throw new Error('no scripts run here')
 }
 export const useScripts = (run: typeof runScript): void => void (runScript = run)
 
 /**
- * Runs an act, and runs it again while the database is busy, and once the scripts that it needs have run.
- * @throws Refusal where that takes too long.
+ * Runs an act. Repeats it while the database is busy, and after each round of scripts that it needs.
+ * @throws Refusal if that takes too long
  */
 export const whenFree = <T>(act: () => T | Promise<T>): Promise<T> =>
   withScripts(

@@ -51,7 +51,7 @@ export const renderJob: JobKindModule = {
   },
 }
 
-/** What makes the PDF of the version that a job names, with its stamp as it stood then. @throws JobError */
+/** Prepares the PDF of the version that a job names, with its stamp of that time. @throws JobError */
 function rendering({ db, store, job, doFile }: Pick<JobContext, 'db' | 'store' | 'job' | 'doFile'>) {
   const { version, revision, state, record: values } = job.input ?? {}
   if (!version || !state) throw new JobError('the job says no version to render')
@@ -62,7 +62,7 @@ function rendering({ db, store, job, doFile }: Pick<JobContext, 'db' | 'store' |
   const { fileName, sha256 } = content
   const make = (out: string) =>
     doFile({ kind: 'pdf', path: store.path(sha256), fileName, stamp, out }).catch((error: unknown) => {
-      // Of the same file the same comes each time: it is not tried again.
+      // The same file fails again, so do not retry.
       if (error instanceof Refusal || error instanceof FileBreaksError)
         throw new JobError(error.message, { cause: error })
       throw error

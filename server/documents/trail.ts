@@ -8,12 +8,12 @@ import { seenBy } from './rights'
 
 type Entry = ReturnType<typeof trail>[number]
 
-/** What stands in an entry for a document that its reader may not see. */
+/** Replaces the number of a hidden document. */
 const another = 'another document'
 
 /**
- * The trail as somebody may read it. Entries of one document name others: what it refers to, what it was copied from.
- * Those are asked like everything else. Administrators are trusted with all of the trail.
+ * The trail for a reader. Entries of one document can name others: its references, the original of a copy. Numbers
+ * that the reader may not see are replaced. Administrators read the whole trail.
  */
 export function trailFor(tx: Tx, account: Account, asked: TrailQuery): Entry[] {
   const entries = trail(tx, asked)
@@ -26,7 +26,7 @@ export function trailFor(tx: Tx, account: Account, asked: TrailQuery): Entry[] {
   return entries.map((entry) => namesOnly(entry, mayName))
 }
 
-/** An entry that names no document but those that may be named. */
+/** An entry without the numbers of hidden documents. */
 function namesOnly(entry: Entry, mayName: (number: string) => boolean): Entry {
   if (entry.code === 'copy') {
     const [, source] = /^from (.*)$/s.exec(entry.why ?? '') ?? []

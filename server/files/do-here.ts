@@ -4,7 +4,7 @@ import { comparisonOf, previewOf, probeOf, sheetAsPdf } from '../rendering/previ
 import type { DoFileTask, FileAnswer, FileTask, FileTaskKind, Made } from './file-tasks'
 import { filesHere } from './files-here'
 
-/** How each task is done, in the process that has it. */
+/** The code of each task. */
 const tasks: { [Kind in FileTaskKind]: (task: FileTask<Kind>) => Promise<FileAnswer<Kind>> } = {
   find: ({ root, path }) => findFile(root, path),
   read: ({ path, fileName, wanted }) => filesHere.read(path, fileName, wanted),
@@ -21,7 +21,7 @@ const tasks: { [Kind in FileTaskKind]: (task: FileTask<Kind>) => Promise<FileAns
   probe: async (content) => made(content.out, JSON.stringify(await probeOf(content))),
 }
 
-/** So many names of places are kept of one file. */
+/** The most names of places that are kept of one file. */
 const mostNames = 20_000
 
 function made(out: string, content: string | Uint8Array): Made {
@@ -30,5 +30,5 @@ function made(out: string, content: string | Uint8Array): Made {
   return { size: bytes.length }
 }
 
-/** Does a task where it is asked for. */
+/** Runs a task in the current process. */
 export const doHere = (async (task: FileTask) => tasks[task.kind](task as never)) as DoFileTask

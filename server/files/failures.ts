@@ -7,7 +7,7 @@ import { fileFailures } from '../database/schema'
 import type { Failures } from './file-processes'
 import type { FileTaskKind } from './file-tasks'
 
-/** Contents that broke their readers, as the database remembers them: a restart brings the trouble back to nobody. */
+/** Keeps failures in the database, so that a restart does not repeat them. */
 export const failuresIn = (db: Db): Failures => ({
   of: (sha256, task) =>
     db
@@ -17,7 +17,7 @@ export const failuresIn = (db: Db): Failures => ({
         and(
           eq(fileFailures.sha256, sha256),
           eq(fileFailures.task, task),
-          // Readers of a later release may do better.
+          // Readers of a later release may succeed.
           eq(fileFailures.reader, readerVersion),
         ),
       )

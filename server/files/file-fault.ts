@@ -1,7 +1,7 @@
 import { Refusal, type RefusalKind } from '../refusal'
 import { FileBreaksError } from './file-tasks'
 
-/** What went wrong with a task, as it passes from one process or thread to another. */
+/** An error as plain data, for messages between processes and threads. */
 export type FileFault =
   | { is: 'refusal'; kind: RefusalKind; message: string }
   | { is: 'file'; message: string }
@@ -14,7 +14,7 @@ export function faultOfTask(error: unknown): FileFault {
   return { is: 'error', message, ...(code ? { code } : {}) }
 }
 
-/** The error that a fault was. */
+/** Turns a fault back into its error. */
 export function errorOf(fault: FileFault): Error {
   if (fault.is === 'refusal') return new Refusal(fault.kind, fault.message)
   if (fault.is === 'file') return new FileBreaksError({ code: 'too-much', message: fault.message })

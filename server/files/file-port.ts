@@ -8,14 +8,14 @@ interface Question {
 }
 type Reply = { id: number } & ({ answer: unknown } | { fault: FileFault })
 
-/** Does tasks through a port, at whose other end stands the thread that has the processes. */
+/** Sends tasks through a port to the thread that owns the processes. */
 export function filesByPort(port: MessagePort): DoFileTask {
   const waiting = new Map<number, (reply: Reply) => void>()
   let last = 0
   port.on('message', (reply: Reply) => {
     waiting.get(reply.id)?.(reply)
     waiting.delete(reply.id)
-    // A thread that waits for nothing may end.
+    // A thread without open questions may end.
     if (!waiting.size) port.unref()
   })
   port.unref()
@@ -29,7 +29,7 @@ export function filesByPort(port: MessagePort): DoFileTask {
   return ask as DoFileTask
 }
 
-/** Answers what comes through a port; ends with it. */
+/** Answers the tasks that come through a port. */
 export function serveFiles(port: MessagePort, run: DoFileTask): void {
   port.on('message', ({ id, task }: Question) => {
     run(task as never)

@@ -21,7 +21,7 @@ beforeEach(() => {
   folder = mkdtempSync(join(tmpdir(), 'ilmenite-processes-'))
   kept = new Map()
   const program = join(folder, 'program.mjs')
-  // A process that a file of one name holds for ever, one fills its memory beside its heap, one kills, and others wait.
+  // The name of the file says what the process does: loop, fill its buffers, exit, or wait.
   writeFileSync(
     program,
     `const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms))
@@ -55,7 +55,7 @@ describe('a file that breaks its reader', () => {
     const reading = read(nameOf(letter))
     await expect(reading).rejects.toThrow(FileBreaksError)
     await expect(reading).rejects.toThrow(message)
-    // Whatever would try it again has no program any more.
+    // Without the program, a second try would fail in another way.
     rmSync(join(folder, 'program.mjs'))
     await expect(read(nameOf(letter), 'bela')).rejects.toThrow(message)
   })
@@ -79,7 +79,7 @@ describe('processes for files', () => {
     const done: string[] = []
     const mine = Array.from({ length: 3 }, () => read('waits').then(() => done.push('anna')))
     await read('a.txt', 'bela').then(() => done.push('bela'))
-    // Three of one person’s, one after the other, last longer together than each may.
+    // Together they take longer than one may: the limit counts from the start of each.
     await Promise.all(mine)
     expect(done).toEqual(['bela', 'anna', 'anna', 'anna'])
   })

@@ -5,32 +5,32 @@ import { WorkEndedError, WorkerProcess, type WorkLimits } from '../processes/wor
 import { errorOf, type FileFault } from './file-fault'
 import { type DoFileTask, FileBreaksError, type FileTask, type FileTaskKind } from './file-tasks'
 
-/** What is known of contents that broke their readers: they are not tried again for everybody who comes by. */
+/** Remembers contents that broke their readers, so that nobody repeats them. */
 export interface Failures {
-  /** Why a task failed with a content, if it did. */
+  /** The message of an earlier failure; undefined if there was none. */
   of(sha256: string, task: FileTaskKind): string | undefined
   keep(sha256: string, task: FileTaskKind, message: string): Promise<void>
 }
 
-/** How many processes work at a time; one person’s files have one of them, so that another is there for others. */
+/** The processes that work at a time. One person has at most one of them, so that others find a free one. */
 const turns = { atOnce: 4, atOnceEach: 1, waitingEach: 200 }
-/** The most memory that one may take, in megabytes: what is drawn or read of a file is bounded by far less. */
+/** The most memory of one process in megabytes, far above what the budgets of readers allow. */
 const megabytes = 400
-/** The most memory of its heap; what really stands in memory ends it before. */
+/** The limit of its heap in megabytes. The limit of its memory applies first. */
 const heap = 1024
-/** So many stay: one that is at work with somebody’s file has another beside it for whoever comes next. */
+/** The processes that stay: a spare one beside one that is busy. */
 const ready = 2
-/** How long a further process waits for more before it ends, in milliseconds. */
+/** How long a further process stays idle, in milliseconds. */
 const rest = 20_000
 
-/** Seconds of a processor that a task is given; a sound file takes a hundredth of it. */
+/** The limit of a task in seconds of processor time. A sound file takes about a hundredth of it. */
 const secondsFor = (size: number): number => Math.min(10 + size / 2 ** 22, 45)
 
 type FileProcess = WorkerProcess<FileTask, unknown, FileFault>
 
 /**
- * Processes in which everything is read, written and drawn that comes from outside: a file that takes too much, or
- * breaks its reader, costs its process and nothing else, and is remembered for what it is. People are served in turn.
+ * Processes that read, write and draw files from outside. A file that exceeds a limit or breaks its reader costs its
+ * process and nothing else; the failure is remembered. People are served in turn.
  */
 export class FileProcesses {
   private readonly turns = new Turns(turns)
@@ -46,17 +46,17 @@ export class FileProcesses {
     }),
   ) {}
 
-  /** Has processes ready: the first file need not wait for one then. */
+  /** Starts the processes that stay, so that the first file need not wait. */
   standBy(): void {
     for (let count = 0; count < ready; count++) this.release(new WorkerProcess(this.program, heap))
   }
 
-  /** What does tasks in somebody’s name. @throws FileBreaksError where a file takes too long or too much */
+  /** Runs tasks for a person. @throws FileBreaksError if a file exceeds a limit or breaks its reader */
   for(who: string): DoFileTask {
     return ((task: FileTask) => this.run(who, task)) as DoFileTask
   }
 
-  /** What does the tasks of jobs: two of them at a time, and no fewer for people. */
+  /** Runs tasks for jobs, at most two at a time. */
   forJobs(): DoFileTask {
     return ((task: FileTask) => this.run(`job ${this.jobs++ % 2}`, task)) as DoFileTask
   }
@@ -84,7 +84,7 @@ export class FileProcesses {
     }
   }
 
-  /** Ends the processes that are at rest; what is at work ends with the server. */
+  /** Ends the idle processes. Busy ones end with the server. */
   end(): void {
     for (const { process, timer } of this.free.splice(0)) {
       clearTimeout(timer)
@@ -100,7 +100,7 @@ export class FileProcesses {
     return new WorkerProcess(this.program, heap)
   }
 
-  /** Keeps a process for the next task; some stay, and the others end after a while. */
+  /** Keeps a process for the next task. A further one ends after some idle time. */
   private release(process: FileProcess): void {
     if (process.hasEnded) return
     const known = { process, timer: undefined as NodeJS.Timeout | undefined }
@@ -113,7 +113,7 @@ export class FileProcesses {
   }
 }
 
-/** What is being done with a file, in words. */
+/** The name of each task in messages. */
 const doing: Record<FileTaskKind, string> = {
   find: 'reading',
   read: 'reading',
@@ -127,7 +127,7 @@ const doing: Record<FileTaskKind, string> = {
   compare: 'comparing',
 }
 
-/** The content that a task is about, by its hash: what lies in the store is called by it. */
+/** The hash of the content that a task reads. The store names its files by their hash. */
 function contentOf(task: FileTask): string | undefined {
   const name = basename(task.path)
   return task.kind !== 'find' && /^[0-9a-f]{64}$/.test(name) ? name : undefined

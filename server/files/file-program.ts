@@ -4,7 +4,7 @@ import { doHere } from './do-here'
 import { type FileFault, faultOfTask } from './file-fault'
 import type { FileTask } from './file-tasks'
 
-/** The program of the processes in which everything is read, written and drawn that comes from outside. */
+/** The program of the processes that read, write and draw files from outside. */
 serveTasks(async (task: FileTask): Promise<WorkAnswer<unknown, FileFault>> => {
   try {
     return { answer: await doHere(task as never) }

@@ -14,11 +14,11 @@ export interface Content {
   fileName: string
 }
 
-/** Everything that is done with files from outside, and what comes of it. */
+/** All tasks on files from outside, with their input and output. */
 export interface FileTasks {
   /** What an archive has at a path. */
   find: { asks: { root: string; path: string }; answers: FoundFile }
-  /** What is in a file; of its places those alone that concern wanted ones, where such are named. */
+  /** Reads a file. With `wanted`, only those places and their near misses are returned. */
   read: { asks: Content & { wanted?: readonly string[] }; answers: FileReading }
   /** The names of its places, each once, as a text in JSON. */
   names: { asks: Content; answers: string }
@@ -47,26 +47,26 @@ export type FileTask<Kind extends FileTaskKind = FileTaskKind> = {
 }[Kind]
 export type FileAnswer<Kind extends FileTaskKind> = FileTasks[Kind]['answers']
 
-/** What may be long is left in a file: nobody has to carry it about, and it goes out from there. */
+/** A result that may be long stays in a file, and the server streams it from there. */
 export interface Made {
   /** Bytes. */
   size: number
 }
 
-/** What came of writing into a file; the new content lies at `out` where anything was written. */
+/** The result of writing values. If anything was written, the new content is at `out`. */
 export type FileWriting = Omit<WrittenFile, 'parts'>
 
-/** How many rows were drawn into a file; the new content lies at `out` where nothing is wrong. */
+/** The rows drawn into a file. Without problems, the new content is at `out`. */
 export interface FileDrawing {
   live: number
   carriedOver: number
   problems: FileProblem[]
 }
 
-/** What does the tasks: processes of the server, or whoever hands them on to those. */
+/** Runs a task, here or in another process. */
 export type DoFileTask = <Kind extends FileTaskKind>(task: FileTask<Kind>) => Promise<FileAnswer<Kind>>
 
-/** A file that took too much, or broke its reader; it will do so again. */
+/** A file exceeded a limit or broke its reader. It would do so again. */
 export class FileBreaksError extends Error {
   constructor(readonly problem: FileProblem) {
     super(problem.message)

@@ -4,7 +4,7 @@ import { concerning } from '../../core/binding'
 import { drawRevisions, readFile, stampPages, writeFile } from '../../core/formats'
 import type { Files } from './files'
 
-/** Files read and written where they are asked for: in processes made for it, and where the files are one’s own. */
+/** Reads and writes files in the current process: in the file processes, and for files of our own. */
 export const filesHere: Files = {
   read: (path, fileName, wanted) =>
     withFile(path, async (file) => {

@@ -6,8 +6,8 @@ import { type DoFileTask, FileBreaksError, type FileDrawing, type FileWriting } 
 /** What reads and writes files. */
 export interface Files {
   /**
-   * What is inside of a file; of its places those alone that concern wanted ones, where such are named.
-   * @throws FileBreaksError where it takes too long or too much
+   * Reads a file. With `wanted`, only those places and their near misses are returned.
+   * @throws FileBreaksError if it exceeds a limit or breaks its reader
    */
   read(path: string, fileName: string, wanted?: readonly string[]): Promise<FileReading>
   /**
@@ -27,7 +27,7 @@ export interface Files {
   stamp(path: string, text: string, out: string): Promise<FileWriting>
 }
 
-/** Files as whatever does the tasks reads and writes them. */
+/** Files on top of a runner of tasks. */
 export const filesBy = (run: DoFileTask): Files => ({
   read: (path, fileName, wanted) => run({ kind: 'read', path, fileName, wanted }),
   write: (path, fileName, changes, out) => run({ kind: 'write', path, fileName, changes, out }),
@@ -35,7 +35,7 @@ export const filesBy = (run: DoFileTask): Files => ({
   stamp: (path, text, out) => run({ kind: 'stamp', path, text, out }),
 })
 
-/** What an archive has at a path; a file that breaks its reader is hashed, and comes in as it is. */
+/** Finds the file of an archive at a path. A file that breaks its reader is only hashed. */
 export async function findIn(run: DoFileTask, root: string, path: string): Promise<FoundFile> {
   try {
     return await run({ kind: 'find', root, path })

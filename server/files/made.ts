@@ -3,7 +3,7 @@ import { mkdir, rm } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { FileStore } from './store'
 
-/** Has a file made where the store clears away what a kill leaves behind, uses it, and removes it. */
+/** Makes a temporary file, uses it and removes it. After a kill, the store clears it away. */
 export async function madeAside<T>(
   { root }: Pick<FileStore, 'root'>,
   make: (out: string) => Promise<unknown>,

@@ -27,7 +27,7 @@ export interface JobContext {
   job: QueuedJob
   /** In whose name it acts: whoever asked for it, or the system. */
   actor: Actor
-  /** What is done with files from outside: processes that one which breaks its reader can break. */
+  /** Runs tasks on files from outside in processes that a bad file may break. */
   doFile: DoFileTask
   /** Says how far it is; answers whether to go on. */
   progress(done: number, total: number): boolean
@@ -38,9 +38,9 @@ export interface JobContext {
 /** What one kind of job is; it runs in a worker thread. */
 export interface JobKindModule {
   lane: Lane
-  /** How often it is begun, without coming further, before it has failed; also where a kill or its thread ended it. */
+  /** The most tries without progress, kills included. */
   attempts: number
-  /** Whether a failure that it tells of ends it at once: a person takes it up again. */
+  /** Whether its own error ends it at once, because a person takes it up again. */
   givesUp?: true
   run: (context: JobContext) => Promise<Ending>
 }

@@ -34,13 +34,13 @@ export function enqueue(tx: Tx, asked: Asked): QueuedJob {
   return row
 }
 
-/** Queues work that finds out by itself what is to be done, unless it waits already. */
+/** Queues a job that finds its work by itself, unless one waits already. */
 export function queueOnce(tx: Tx, asked: Pick<Asked, 'kind' | 'subject' | 'subjectName'>): void {
   const ofKind = (status: Job['status']) => and(eq(jobs.kind, asked.kind), eq(jobs.status, status))
   if (tx.select({ id: jobs.id }).from(jobs).where(ofKind('queued')).limit(1).get()) return
-  // One that is done says nothing to anybody.
+  // Finished jobs of this kind tell nobody anything.
   tx.delete(jobs).where(ofKind('done')).run()
-  // After what effects have left to jobs: whoever downloads a file before has it written at once.
+  // Effects come first; a download writes its file by itself.
   enqueue(tx, { ...asked, personId: '', priority: 1 })
 }
 

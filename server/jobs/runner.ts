@@ -19,21 +19,21 @@ export interface LaneStart {
   lane: Lane
   /** How many acts of people wait for the database. */
   waiting: Int32Array
-  /** By which what is done with files goes to the processes that do it. */
+  /** The port for tasks on files. */
   files: MessagePort
 }
 
-/** The most memory of a lane’s heap, in megabytes: a job that needs more fails alone, and the server stays. */
+/** The limit of a lane’s heap in megabytes. A job beyond it fails alone. */
 const mostMemory: Record<Lane, number> = { long: 1280, short: 512 }
-/** The most memory of the whole server, as the system counts it: beyond it the lanes are ended, the long one first. */
+/** The limit of the server’s resident memory in bytes. Beyond it, lanes are ended, the long one first. */
 const mostOfServer = 1.6 * 2 ** 30
 /** How often schedules, pauses and leases are looked at, in milliseconds. */
 const every = 1000
 
 /**
- * The queue at work: in each lane one job at a time, in its turn, in a thread that ends when nothing is left. The
- * queue is a table: a job that was under way when the server ended is taken up at the next start, and one whose thread
- * dies or says nothing for as long as its lease lasts is tried again, each time later.
+ * Runs the queue. Each lane runs one job at a time, in a thread that ends when nothing is left. The queue is a table,
+ * so the next start takes up what a kill interrupted. A job whose thread dies, or is silent for the length of its
+ * lease, is tried again, each time later.
  */
 export class JobRunner {
   private readonly threads = new Map<Lane, { worker: Worker; endedFor?: string }>()
@@ -65,7 +65,7 @@ export class JobRunner {
     this.wake()
   }
 
-  /** Ends what is at work and puts it back: the next server goes on with it. */
+  /** Ends the lanes and puts their jobs back for the next start. */
   async stop(): Promise<void> {
     clearInterval(this.timer)
     this.hasStopped = true
@@ -95,7 +95,7 @@ export class JobRunner {
       )
   }
 
-  /** What stands in memory beside the heaps of threads is counted by nobody but the system. */
+  /** Watches resident memory, since the limits of heaps do not count buffers. */
   private watchMemory(): void {
     if (process.memoryUsage.rss() < mostOfServer) return
     const lane = lanes.find((one) => this.threads.get(one) && !this.threads.get(one)!.endedFor)

@@ -7,7 +7,7 @@ import { jobKinds } from './kinds'
 import { kindsIn } from './lanes'
 import { turnOf } from './turn'
 
-/** How long a worker may say nothing, in milliseconds: no lane stands for longer. */
+/** How long a worker may be silent, in milliseconds. No lane stands still for longer. */
 export const lease = 60_000
 /** Between the tries of one job, in seconds. */
 const pauses = [2, 30, 300, 1800, 7200]
@@ -17,7 +17,7 @@ const later = (milliseconds: number): string => new Date(clock.now().getTime() +
 /** Until when what is taken or goes on now is a worker’s. */
 export const leaseFromNow = (): string => later(lease)
 
-/** Jobs of a lane that wait and are due. */
+/** A condition: the job waits in this lane and is due. */
 export const dueIn = (lane: Lane) =>
   and(
     eq(jobs.status, 'queued'),
@@ -25,7 +25,7 @@ export const dueIn = (lane: Lane) =>
     or(isNull(jobs.nextAt), lte(jobs.nextAt, now())),
   )
 
-/** Whether a job has come further than any try before it: what breaks off then has broken nothing by itself. */
+/** Whether the current try got further than all before. Then the interruption is not the job’s fault. */
 const hasComeFurther = ({ done, reached }: QueuedJob): boolean => done > reached
 
 /** Takes the job of a lane whose turn it is. In one transaction. */
@@ -54,9 +54,8 @@ export const tryAgainOrFail = (db: Db, { id }: QueuedJob, message: string, isFin
   end(db, id, message, isFinal)
 
 /**
- * A job whose worker ended under it, or the server with it. What has come further goes on at once. What has not may
- * have broken it, and is tried again like what went wrong: never more often than its kind says, however often it is
- * killed.
+ * Handles a job whose thread or server died. With progress, it goes on at once. Without, it may be the cause, so it
+ * counts as a failed try, and its kind limits those.
  */
 export const brokeOff = (db: Db, { id }: Pick<QueuedJob, 'id'>, message: string): void =>
   end(db, id, message, false, true)
@@ -81,7 +80,7 @@ function end(db: Db, id: string, message: string, isFinal: boolean, isBroken = f
     .run()
 }
 
-/** Puts a job back that the server is ending under: it has broken nothing, and goes on when there is one again. */
+/** Puts a job back when the server stops in order. The try does not count. */
 export const putBack = (db: Db, { id, attempts }: Pick<QueuedJob, 'id' | 'attempts'>): void =>
   void db
     .update(jobs)

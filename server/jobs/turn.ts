@@ -1,9 +1,9 @@
 import { clock } from '../clock'
 
-/** In seconds: the head start of a step of priority, and by how much a try that came to nothing puts a job back. */
+/** The head start for one step of priority, and the setback for one failed try, in seconds. */
 const headStart = 60
 const setBack = 300
 
-/** When the turn of a job comes that waits from now on: the earlier moment first. */
+/** The sort key of a job that is queued now, as an ISO time; the earliest comes first. */
 export const turnOf = (priority: number, attempts = 0): string =>
   new Date(clock.now().getTime() + (attempts * setBack - priority * headStart) * 1000).toISOString()

@@ -80,7 +80,7 @@ async function runOne(parts: Omit<JobContext, 'progress' | 'actor'> & { lane: La
   }
 }
 
-/** Files that are done show that a job is alive. */
+/** Renews the lease with each finished file. */
 const renewing = (doFile: DoFileTask, renewLease: () => void) =>
   ((task: FileTask) => doFile(task as never).finally(renewLease)) as DoFileTask
 

@@ -18,7 +18,7 @@ export const digestJob: JobKindModule = {
         if (!first) return true
         const theirs = and(waits, eq(outbox.recipient, first.recipient))
         const letters = tx.select().from(outbox).where(theirs).orderBy(asc(outbox.id)).limit(500).all()
-        // Asked again at the moment of sending: whoever has left, or may not see it any more, hears of nothing.
+        // Ask again now: the reader may have left, or lost the right to see the document.
         const told = letters.filter((one) => reasonAgainstSending(tx, one) === undefined)
         const digest = told.length ? putInOutbox(tx, digestOf(first.recipient, told)) : 0
         for (const one of letters) {

@@ -11,7 +11,7 @@ export function digestOf(recipient: string, letters: Gathered[]) {
   const count = letters.length
   return {
     recipient,
-    // What a letter in it is about is for its reader alone; the outbox shows subjects to others.
+    // The outbox shows subjects to administrators, so the subject names no document.
     subject: `${count} ${count === 1 ? 'notice' : 'notices'} from the vault`,
     body: `${parts.join('\n\n')}\n`,
     link: ownOrigin(),

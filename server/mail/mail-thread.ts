@@ -8,10 +8,10 @@ export interface MailStart {
   from: string
 }
 
-/** Before a thread that broke off is begun again, in milliseconds. */
+/** The pause before a crashed thread is started again, in milliseconds. */
 const pause = 5000
 
-/** Has mail written and sent in a thread of its own: a letter to each of five hundred holds nobody up. */
+/** Composes and sends mail in a thread of its own, so that five hundred letters hold nobody up. */
 export function startMail(program: string, start: MailStart): void {
   const worker = new Worker(program, { workerData: start, resourceLimits: { maxOldGenerationSizeMb: 128 } })
   worker.on('error', (error) => console.error('The thread for mail broke off:', error))

@@ -10,7 +10,7 @@ export interface Letter {
   body: string
   /** The address that leads to what it is about. */
   link?: string
-  /** The documents that it names, by their ids, where it leads to none of them. */
+  /** The ids of the documents in its text, if its link leads to none of them. */
   about?: string[]
   /** Whether it opens the vault: what it says is emptied once it is out. */
   secret?: boolean

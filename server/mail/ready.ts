@@ -8,12 +8,12 @@ import { digestOf } from './digest'
 
 type Row = typeof outbox.$inferSelect
 
-/** What is noted of a letter that nobody gets any more. */
+/** The problem noted with a letter that is not sent. */
 export const notSent = 'not sent: its reader has left, or may not see any more what it is about'
 
 /**
- * Why a letter does not go out, asked at the moment of sending: its reader may have left since it was written, or may
- * not see what it is about any more. Addresses that are nobody’s here are asked nothing: a notice names them.
+ * The reason against sending a letter now: its reader has left, or may no longer see its document. An address that
+ * belongs to no person of the vault passes, since the configuration names it.
  */
 export function reasonAgainstSending(
   tx: Tx,
@@ -34,7 +34,7 @@ export function reasonAgainstSending(
 const row = (tx: Tx, where: ReturnType<typeof eq>) =>
   tx.select(documentColumns).from(documents).where(where).get()
 
-/** A letter as it goes out now: a digest with those of its letters alone that its reader may still read. */
+/** A letter as it goes out now. A digest keeps only the parts that its reader may still see. */
 export function asItGoesOut(tx: Tx, letter: Row): Row | { problem: string } {
   const problem = reasonAgainstSending(tx, letter)
   if (problem) return { problem }

@@ -95,7 +95,7 @@ export class MailSender {
 /** What a letter is known by, here and at the mail server; the moment keeps apart what a restored vault counts anew. */
 export const messageName = (id: number, at: string): string => `outbox-${id}-${Date.parse(at).toString(36)}`
 
-/** What is against a letter, and whether it is never tried again. */
+/** A problem with a letter, and whether it ends all tries. */
 interface Problem {
   message: string
   isFinal: boolean

@@ -9,5 +9,5 @@ import { MailSender } from './sender'
 const { dataFolder, server, from } = workerData as MailStart
 const db = openDatabase(dataFolder, 'normal')
 new MailSender(db, server ?? (await startMailServer(join(dataFolder, 'mail'))), from).start()
-// It stays for as long as the server does.
+// A listener keeps the thread alive.
 parentPort!.on('message', () => {})

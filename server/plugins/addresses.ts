@@ -1,8 +1,8 @@
 import { createError } from 'h3'
 
 /**
- * A question mark that is written as `%3F` would be decoded before the address is taken apart, and cut it off there:
- * the document “ODD?1” would be “ODD”. No address of ours has one.
+ * Refuses `%3F` in a path. The router decodes it before it splits off the query, so `documents/ODD%3F1` would open the
+ * document ODD.
  */
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('request', (event) => {

@@ -1,9 +1,9 @@
 import { openSync, readSync, writeFileSync } from 'node:fs'
 
 /**
- * For tests: how long this thread is held without a pause, in milliseconds of its own processor time (Linux, in
- * `schedstat`). `ILMENITE_HOLDS` names a file; with the signal USR2 the longest hold since the last one is written
- * there.
+ * Measures for tests how long the answering thread runs without a pause, in milliseconds of its processor time
+ * (`schedstat` of Linux). On the signal USR2 it writes the longest run since the last signal into the file that
+ * `ILMENITE_HOLDS` names.
  */
 export default defineNitroPlugin(() => {
   const file = process.env.ILMENITE_HOLDS

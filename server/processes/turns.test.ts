@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { Refusal } from '../refusal'
 import { Turns } from './turns'
 
-/** Work that ends when it is told to, and notes when it begins. */
+/** Work that notes when it begins and ends on demand. */
 function bench(turns: Turns) {
   const begun: string[] = []
   const ends = new Map<string, () => void>()

@@ -1,28 +1,28 @@
 import { Refusal } from '../refusal'
 
-/** How much of something is done at a time, and how much may wait. */
+/** The limits of a pool. */
 export interface TurnLimits {
-  /** How many are at work together. */
+  /** The pieces of work that run at a time. */
   atOnce: number
-  /** How many of them may be one person’s: fewer than all, so that nobody holds all places. */
+  /** The most of them for one person: fewer than all, so that nobody holds the whole pool. */
   atOnceEach: number
-  /** How many of one person may wait. */
+  /** The most pieces that one person has waiting. */
   waitingEach: number
 }
 
 /**
- * Serves people in turn: whoever has waited longest for their next piece of work comes first, however much others have
- * brought. Work begins when its turn comes, and a limit of time can be counted from there.
+ * Serves people in turn (round robin), however much each of them queues. Work starts when its turn comes, so its time
+ * limit can start there too.
  */
 export class Turns {
-  /** What waits, by person; the person whose turn it is comes first. */
+  /** The queue of each person, in the order of their turns. */
   private readonly queues = new Map<string, (() => Promise<unknown>)[]>()
   private readonly working = new Map<string, number>()
   private count = 0
 
   constructor(private readonly limits: TurnLimits) {}
 
-  /** @throws Refusal where too much of the same person waits already. */
+  /** @throws Refusal if the person has too much waiting */
   take<T>(who: string, work: () => Promise<T>): Promise<T> {
     const queue = this.queues.get(who) ?? []
     if (queue.length >= this.limits.waitingEach)
@@ -50,7 +50,7 @@ export class Turns {
     }
   }
 
-  /** The next piece of work; whose it is goes to the end of the row. */
+  /** Takes the next piece of work, and moves its person to the end. */
   private next(): [who: string, work: () => Promise<unknown>] | undefined {
     for (const [who, queue] of this.queues) {
       if ((this.working.get(who) ?? 0) >= this.limits.atOnceEach) continue

@@ -1,21 +1,21 @@
 import { readFileSync } from 'node:fs'
 
-/** What a process has used up so far. */
+/** The resources that a process has used. */
 export interface Usage {
   /** Seconds of processor time, of all of its threads. */
   seconds: number
-  /** Bytes that stand in memory, whatever they are: heap, buffers, code. */
+  /** Its resident memory in bytes: heap, buffers and code. */
   memory: number
 }
 
-/** Ticks in a second and bytes of a page, as Linux counts them in `/proc`. */
+/** The clock ticks of a second and the bytes of a page in `/proc` of Linux. */
 const ticks = 100
 const page = 4096
 
-/** What the system says of a process (proc(5)); undefined where it is gone, or where the system does not tell. */
+/** Reads the usage of a process from `/proc` (proc(5)); undefined if it has ended, or on other systems. */
 export function usageOf(pid: number): Usage | undefined {
   try {
-    // The name of the program stands in brackets, and may hold anything.
+    // The second field is the name in brackets, which may contain blanks and brackets.
     const fields = readFileSync(`/proc/${pid}/stat`, 'latin1')
       .replace(/^.*\) /s, '')
       .split(' ')

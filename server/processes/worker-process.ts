@@ -2,15 +2,15 @@ import { type ChildProcess, fork } from 'node:child_process'
 import { setPriority } from 'node:os'
 import { usageOf } from './usage'
 
-/** What one piece of work may take. */
+/** The limits of one piece of work. */
 export interface WorkLimits {
-  /** Seconds of processor time; where the system does not tell it, of time. */
+  /** Processor time in seconds; elapsed time on systems that do not tell it. */
   seconds: number
-  /** Megabytes that stand in memory, buffers included. */
+  /** Resident memory in megabytes, buffers included. */
   megabytes: number
 }
 
-/** A piece of work that took more than it may, or broke its process; the message says what, for people. */
+/** Work that exceeded a limit or broke its process. The message is for people. */
 export class WorkEndedError extends Error {
   constructor(
     readonly why: 'time' | 'memory' | 'broken',
@@ -21,43 +21,42 @@ export class WorkEndedError extends Error {
   }
 }
 
-/** What comes back: classes do not pass from one process to another, so a fault goes as what it says. */
+/** The reply of a process. Errors lose their class between processes, so faults are plain data. */
 export type WorkAnswer<Answer, Fault> = { answer: Answer } | { fault: Fault }
 
-/** How far a process stands back for the server, as `nice` counts it: whoever waits for it still has a third. */
+/** The niceness of a process: under load it gets about a third of the server’s share. */
 const wayGiven = 5
 
-/** How often it is looked what a process has used, in milliseconds. */
+/** The interval between two checks of usage, in milliseconds. */
 const every = 50
-/** Where the disk is slow, or others are at work, a piece of work may last so many times longer. */
+/** Elapsed time may exceed the limit of processor time by this factor, for slow disks and busy machines. */
 const patience = 10
 
 /**
- * A process that does one piece of work after the other, and is ended where one takes too much: what a file or a
- * question costs is counted as the system counts it, in processor time and in memory that is really there. It ends with
- * the server, however that ends.
+ * A process that runs one piece of work after the other, and is killed when one exceeds a limit. Usage is what the
+ * system counts: processor time and resident memory. The process ends with the server, even by a kill.
  */
 export class WorkerProcess<Task, Answer, Fault = never> {
   private readonly child: ChildProcess
-  /** Whether it has ended; then it does no more work. */
+  /** Whether it has ended, and takes no more work. */
   hasEnded = false
 
-  /** @param heap the most megabytes of its heap alone */
+  /** @param heap the limit of its heap in megabytes */
   constructor(program: string, heap: number) {
     this.child = fork(program, { execArgv: [`--max-old-space-size=${heap}`], serialization: 'advanced' })
     if (this.child.pid)
       try {
         setPriority(this.child.pid, wayGiven)
       } catch {
-        // It has ended already, which whoever asks it hears of.
+        // It has ended already; `run` will report that.
       }
     for (const event of ['exit', 'error']) this.child.once(event, () => (this.hasEnded = true))
-    // The server does not stay for it.
+    // It does not keep the server alive.
     this.child.unref()
     this.child.channel?.unref()
   }
 
-  /** @throws WorkEndedError where it takes too much, or the process ends; it does no more work then. */
+  /** @throws WorkEndedError if the work exceeds a limit or the process ends; it takes no more work then */
   async run(task: Task, limits: WorkLimits): Promise<WorkAnswer<Answer, Fault>> {
     let why: WorkEndedError['why'] = 'broken'
     const watch = this.watch(limits, (reason) => {

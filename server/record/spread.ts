@@ -39,7 +39,7 @@ interface Asking {
 
 /** So many files are read for one question; a further one goes on from there. */
 const mostRead = 400
-/** So many of them are written down together. */
+/** The files whose places are stored together. */
 const together = 20
 /** So many documents are named. */
 const mostNamed = 50
@@ -59,7 +59,7 @@ export async function spreadOf(
       places: await placesIn(doFile, store.path(sha256), fileName),
     }))
     await whenFree(() => {
-      // They come as they are kept, in JSON: nothing is read and written once more for it.
+      // The places arrive as JSON, which is also how the table stores them.
       for (const { sha256, places } of read)
         db.run(
           sql`insert into read_contents (sha256, places) values (${sha256}, ${places}) on conflict do nothing`,
@@ -69,7 +69,7 @@ export async function spreadOf(
   return computer.compute('spread', { account, asked })
 }
 
-/** The files of a set that have not been read, as many as are read for one question. */
+/** The unread files of a set, up to the limit of one question. */
 export function filesUnread(db: Db, account: Account, asked: SpreadQuery): SpreadFile[] {
   const isRead = db
     .select({ sha256: readContents.sha256 })
@@ -81,7 +81,7 @@ export function filesUnread(db: Db, account: Account, asked: SpreadQuery): Sprea
     .slice(0, mostRead)
 }
 
-/** What the files of a set say, as far as they have been read. */
+/** Counts the files of a set that have been read. */
 export function spreadKnown(db: Db, account: Account, asked: SpreadQuery): Spread {
   const found = filesWith(db, account, asked)
   return { ...counted(found, placesKnown(db), asked.place), files: found.length }

@@ -1,7 +1,7 @@
 import { mostPixels, pictureSize } from '../../core/formats'
 import { RenderingError, type SheetKind } from './sheet-kind'
 
-/** The most pixels of a picture that is unpacked for its page: one takes about twelve bytes meanwhile. */
+/** The most pixels of a PNG, which is unpacked for its page at about twelve bytes a pixel. */
 const mostUnpacked = 20_000_000
 
 /** The longest side of a page, in points: A3. */
@@ -18,7 +18,7 @@ export const image: SheetKind = async (bytes, into) => {
   into.addPage([width, height]).drawImage(picture, { width, height })
 }
 
-/** What it would take to draw a picture is said by its head. @throws RenderingError where that is too much */
+/** Checks the size in the header before the picture is unpacked. @throws RenderingError if it is too large */
 function requireSize(bytes: Buffer): void {
   const size = pictureSize(bytes)
   if (!size) throw new RenderingError('the picture cannot be read: it does not say how large it is')

@@ -33,7 +33,7 @@ export async function renderPdf(fileName: string, bytes: Buffer, stamp: string):
     return await madeBy(kind, bytes, stamp)
   } catch (cause) {
     if (cause instanceof RenderingError) throw cause
-    // What a damaged file makes a reader of others say is no sentence for people, but it is the file’s.
+    // The PDF library fails in its own words on a damaged file: say that it is the file.
     const why = `no sheet can be made of ${fileName}: it is damaged (${(cause as Error).message})`
     throw new RenderingError(why, { cause })
   }

@@ -4,15 +4,15 @@ import { Refusal } from '../refusal'
 import type { ScriptAnswer, ScriptQuestion } from './thread'
 
 /**
- * Scripts have to run before the act can be decided. A script is a function of its facts and of nothing else, so it
- * need not run where an act is decided: the decision is given up here, before anything is written; the scripts run
- * elsewhere; and the act is decided anew, with what they came to. Where a document has changed meanwhile, its facts
- * have, and the scripts are asked anew.
+ * Thrown when a decision needs the outcome of scripts. A script is a pure function of its facts, so it need not run
+ * inside the transaction. The act stops here and rolls back, the scripts run elsewhere, and the act is decided again
+ * with their outcomes at hand. If the document has changed meanwhile, its facts differ and the scripts run again: so
+ * a commit rests on the facts that it decided on.
  */
 export class ScriptsNeeded extends Error {
   constructor(
     readonly questions: ScriptQuestion[],
-    /** In whose name they run. */
+    /** The person whose act needs them. */
     readonly who: string,
   ) {
     super('a script has to run first')
@@ -20,7 +20,7 @@ export class ScriptsNeeded extends Error {
   }
 }
 
-/** The act that is under way: whose it is, and what scripts came to for it. */
+/** The current act: its person, and the outcomes of scripts so far. */
 interface Act {
   who: string
   answers: Map<string, ScriptAnswer>
@@ -28,15 +28,15 @@ interface Act {
 const underWay = new AsyncLocalStorage<Act>()
 const actUnderWay = (): Act => underWay.getStore() ?? { who: 'the vault', answers: new Map() }
 
-/** Runs what somebody asked for in their name: their scripts have their turn. */
+/** Runs an act for a person, under whom its scripts queue. */
 export const inNameOf = <T>(who: string, act: () => T): T => underWay.run({ ...actUnderWay(), who }, act)
 
-/** So often an act is decided anew: a document moves on by itself, and its scripts ask for others. */
+/** The most rounds of one act. A document that moves on by itself may need a further script in each round. */
 const mostRounds = 50
 
 const keyOf = ({ script, facts, limits }: ScriptQuestion): string => JSON.stringify([script, facts, limits])
 
-/** A sandbox that knows what scripts came to for the act under way; `otherwise` runs what belongs to none. */
+/** A sandbox that answers from the outcomes of the current act. Outside of an act, `otherwise` runs the script. */
 export const knownSandbox =
   (otherwise: Sandbox): Sandbox =>
   (script, facts, limits) => {
@@ -48,13 +48,13 @@ export const knownSandbox =
     return outcomeOf(answer)
   }
 
-/** What a script came to. @throws ScriptError where it broke off */
+/** The outcome of an answer. @throws ScriptError if the script failed */
 export function outcomeOf(answer: ScriptAnswer): ScriptOutcome {
   if ('outcome' in answer) return answer.outcome
   throw new ScriptError(answer.fault, answer.line)
 }
 
-/** Runs an act, and what scripts it needs before it, outside of its transaction. */
+/** Runs an act, and the scripts that it needs outside of its transaction. */
 export async function withScripts<T>(
   run: (question: ScriptQuestion, who: string) => Promise<ScriptAnswer>,
   act: () => T | Promise<T>,
@@ -71,7 +71,7 @@ export async function withScripts<T>(
   throw changesAllTheTime()
 }
 
-/** The same where a thread may wait for its scripts. */
+/** The same in a thread that may block. */
 export function withScriptsHere<T>(run: (question: ScriptQuestion) => ScriptAnswer, act: () => T): T {
   const own = actUnderWay()
   for (let round = 0; round < mostRounds; round++)
@@ -87,7 +87,7 @@ export function withScriptsHere<T>(run: (question: ScriptQuestion) => ScriptAnsw
 const changesAllTheTime = () =>
   new Refusal('conflict', 'what its scripts are asked changes all the time: try again, or mend the scripts')
 
-/** Does something with each of many in one act; scripts that several of them need are asked for together. */
+/** Runs a step for each of many items in one act, and collects the scripts that all of them need. */
 export function forEachInAct<T>(all: readonly T[], one: (item: T) => void): void {
   const questions: ScriptQuestion[] = []
   for (const item of all)

@@ -45,7 +45,7 @@ describe('a script’s thread', () => {
   })
 })
 
-/** A step that its engine does not interrupt, and that never ends. */
+/** A single step that never ends and that the engine cannot interrupt. */
 const hoard = 'const all = []; for (;;) all.push(new Array(100000).fill(7))'
 
 describe('threads of scripts', () => {

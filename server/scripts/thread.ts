@@ -36,7 +36,7 @@ export class ScriptThread {
 
   constructor(private readonly program: string | URL) {}
 
-  /** What a script came to; a fault where it cannot be read, breaks off, takes too long or too much. */
+  /** Runs a script and blocks until it ends. A failure is an answer too. */
   run(question: ScriptQuestion): ScriptAnswer {
     const { script, limits } = question
     const { port, flag } = (this.thread ??= this.begin())

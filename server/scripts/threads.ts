@@ -8,7 +8,7 @@ import {
   type ScriptThreadStart,
 } from './thread'
 
-/** Scripts that run together; one person’s acts have one of the two, so that another is there for others. */
+/** The scripts that run at a time, at most one of them for one person. */
 const turns = { atOnce: 2, atOnceEach: 1, waitingEach: 300 }
 
 interface Thread {
@@ -18,8 +18,8 @@ interface Thread {
 }
 
 /**
- * Threads in which scripts run while whoever asked goes on with something else. A thread is ended with a script that
- * takes too long: its engine looks at its deadline between two steps, and a single step may take for ever.
+ * Runs scripts in threads without blocking the caller. A thread is killed with a script that takes too long, because
+ * the engine checks its deadline only between steps, and one step may take for ever.
  */
 export class ScriptThreads {
   private readonly turns = new Turns(turns)
@@ -27,7 +27,7 @@ export class ScriptThreads {
 
   constructor(private readonly program: string) {}
 
-  /** What a script came to; never an error. */
+  /** Runs a script. A failure is an answer too. */
   run(question: ScriptQuestion, who: string): Promise<ScriptAnswer> {
     return this.turns.take(who, () => this.runNext(question))
   }
@@ -70,7 +70,7 @@ export class ScriptThreads {
 
 const notBegun = 'the sandbox for scripts did not begin: try again in a moment'
 
-/** @throws Error where the script took too long, or its thread with it. */
+/** @throws Error if the script took too long or its thread ended */
 function answerOf({ worker, port }: Thread, question: ScriptQuestion): Promise<ScriptAnswer> {
   const { script, limits } = question
   return new Promise((resolve, reject) => {

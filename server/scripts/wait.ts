@@ -3,7 +3,7 @@ import { useScripts } from '../database/busy'
 import { knownSandbox, outcomeOf } from './needed'
 import type { ScriptThread } from './thread'
 
-/** Has a thread that nobody waits for wait for its scripts: before an act that needs them, never within it. */
+/** Lets a background thread block for its scripts: before an act that needs them, never inside it. */
 export function waitForScripts(scripts: Pick<ScriptThread, 'run'>): void {
   useScripts((question) => Promise.resolve(scripts.run(question)))
   useSandbox(knownSandbox((script, facts, limits) => outcomeOf(scripts.run({ script, facts, limits }))))

@@ -11,7 +11,7 @@ import { beginLookingAs } from './look-as'
 import { beginSession, holderOf } from './sessions'
 import { addToken, bearerOf } from './tokens'
 
-// Statements are counted from when the module is loaded.
+// The module decides on counting when it is loaded.
 vi.hoisted(() => (process.env.ILMENITE_COUNT_QUERIES = 'yes'))
 
 let vault: ReturnType<typeof emptyVault>
@@ -21,7 +21,7 @@ const mara = () => vault.who('Mara Feldhaus')
 const jonas = () => vault.who('Jonas Eckhart')
 const secretIn = (link: string) => link.split('link=')[1]!
 
-/** Makes Jonas active, or no more. */
+/** Activates or deactivates Jonas. */
 function set(active: boolean): void {
   const change = { kind: 'change-person', person: jonas().id, active } as const
   makeChange(vault.db, mara(), change, { version: directoryVersion(vault.db), findings: [], accept: true })
@@ -48,7 +48,7 @@ describe('somebody who leaves', () => {
     beginLookingAs(vault.db, mara(), session, jonas().id)
     expect(holderOf(vault.db, session)?.lookingAs?.name).toBe('Jonas Eckhart')
     const isJonas = eq(people.id, jonas().id)
-    // However the directory came to say so.
+    // Even if the row changes without a change of the directory.
     vault.db.update(people).set({ active: false }).where(isJonas).run()
     expect(holderOf(vault.db, session)?.lookingAs).toBeUndefined()
     vault.db.update(people).set({ active: true }).where(isJonas).run()

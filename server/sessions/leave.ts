@@ -3,8 +3,8 @@ import type { Tx } from '../database/connection'
 import { accessTokens, sessions, signInLinks } from '../database/schema'
 
 /**
- * Ends everything by which somebody reaches the vault, or others look at it as they do: sessions, tokens, links. None
- * of it comes back with the person.
+ * Ends the sessions, tokens and links of a person for good, and stops others from looking as them. Reactivating the
+ * person brings none of it back.
  */
 export function endAllOf(tx: Tx, personId: string): void {
   tx.delete(sessions).where(eq(sessions.personId, personId)).run()

@@ -15,12 +15,12 @@ import { beginSession, endSessionsOf, rememberBrowser } from './sessions'
 /** How long a link is good, in hours: for the first sign-in, and for a password that is forgotten. */
 const hours = { first: 7 * 24, forgotten: 1 }
 
-/** What a link is for. */
+/** The purpose of a link. */
 type LinkKind = keyof typeof hours
 
 /**
- * A secret that is good once, until it is used or too old. Any earlier one for the same is good no more; an invitation
- * stays good where a stranger says that its password is forgotten.
+ * Makes a secret that works once, within its time. It replaces earlier ones of the same kind, so that a stranger who
+ * reports a forgotten password does not end an invitation.
  */
 function newLink(tx: Tx, personId: string, kind: LinkKind): string {
   const secret = newToken()
@@ -75,7 +75,7 @@ export async function sendForgotten(db: Db, mail: string, place: string, origin:
   const address = normalMail(mail)
   await countAttempt(db, `forgotten ${address}`, place, undefined)
   const person = db.select().from(people).where(eq(people.mail, address)).get()
-  // Where there is nobody, everything is done alike, for nobody.
+  // For an unknown address, run the same statements for nobody.
   const { id, name, mail: recipient } = person?.active ? person : { id: '', name: '', mail: '' }
   atomically(db, (tx) => {
     const link = linkAt(origin, newLink(tx, id, 'forgotten'))

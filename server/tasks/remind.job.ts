@@ -76,7 +76,7 @@ function* waitingFor(db: Db, days: number): Generator<TaskRow> {
   }
 }
 
-/** Whom a task waits for: whoever is asked, may see the document, and could decide it now. */
+/** The people whom a task waits for: asked, able to see the document, and able to decide now. */
 function askedNow(db: Db, task: TaskRow): string[] {
   const row = documentRowById(db, task.document)
   return candidates(db, task, row).filter((id) => {
@@ -94,7 +94,7 @@ function candidates(db: Db, task: TaskRow, row: DocumentRow): string[] {
   return couldSign(db, snapshot(db, row), transition).map(({ person }) => person.id)
 }
 
-/** A line of a letter, and the document that it names. */
+/** A line of a letter, and the id of its document. */
 interface Line {
   text: string
   document: string

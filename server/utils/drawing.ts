@@ -7,7 +7,7 @@ import type { RouteContext } from './route'
 type Making = Extract<FileTask, { out: string; kind: 'preview' | 'pdf' | 'compare' | 'probe' }>
 type Asked = Making extends infer One ? (One extends Making ? Omit<One, 'out'> : never) : never
 
-/** How what is made of a file goes out; of a drawing nothing is run, wherever it is opened. */
+/** The headers of each result. A browser runs nothing in a drawing, wherever it is opened. */
 const drawing = {
   'content-type': 'image/svg+xml; charset=utf-8',
   'x-content-type-options': 'nosniff',
@@ -20,7 +20,7 @@ const headers: Record<Making['kind'], Record<string, string>> = {
   probe: { 'content-type': 'application/json' },
 }
 
-/** Sends what a process makes of a file: a drawing of our own, a PDF, or all that is inside of it. */
+/** Runs a task on a file and streams its result. */
 export function sendMade({ event, store, doFile }: RouteContext, task: Asked): Promise<void> {
   return madeAside(
     store,
@@ -32,7 +32,7 @@ export function sendMade({ event, store, doFile }: RouteContext, task: Asked): P
   )
 }
 
-/** Says under which name a PDF is kept that was made of a file. */
+/** Names the download of a PDF after the file it was made from. */
 export function namePdf({ event }: Pick<RouteContext, 'event'>, fileName: string): void {
   const name = `${fileName.replace(/\.[^.]+$/, '')}.pdf`
   setResponseHeader(event, 'content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name)}`)

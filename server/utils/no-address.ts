@@ -1,12 +1,12 @@
 import type { H3Event } from 'h3'
 
-/** Answers whatever is no route: an address that there is not, or one that is asked for in a way it does not take. */
+/** Answers 404 for an unknown address, and 405 for a method that the address does not take. */
 export function noAddress(event: H3Event) {
   const { path = '', handlers = {} } = event.context.matchedRoute ?? {}
   const methods = Object.keys(handlers)
     .filter((method) => method !== 'all')
     .map((method) => method.toUpperCase())
-  // The router hands on what a route does not take; an address that is none has come to this one.
+  // For a known path with another method, the router still reports the route of that path.
   const isKnown = !path.endsWith('**') && methods.length > 0
   const statusCode = isKnown ? 405 : 404
   const message = isKnown

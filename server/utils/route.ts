@@ -17,12 +17,12 @@ import { requireSameOrigin } from './same-origin'
 import { token } from './session'
 import { type Vault, vault } from './vault'
 
-/** The vault as it serves one caller: what is computed and read for them is done in their name, in their turn. */
+/** The vault as one caller uses it. Computations and files queue under the caller. */
 export interface RouteContext extends Omit<Vault, 'computer' | 'files'> {
   event: H3Event
   account: Account
   computer: Pick<Vault['computer'], 'compute'>
-  /** What is done with files from outside. */
+  /** Runs tasks on files from outside. */
   doFile: DoFileTask
   files: Files
 }
@@ -82,8 +82,8 @@ function bearer(event: H3Event): Account | undefined {
 }
 
 /**
- * The route that a request has come to, such as `documents/:number/fire`. Rights go by what the router has found, and
- * by nothing that is read out of the address once more.
+ * The matched route, such as `documents/:number/fire`. Rights are decided by the route that the router found, and
+ * never by a second reading of the address.
  */
 const routeOf = (event: H3Event): string => event.context.matchedRoute!.path.replace(/^\/api\//, '')
 

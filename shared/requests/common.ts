@@ -31,7 +31,7 @@ export const IsTextMap = () =>
     },
   })
 
-/** What is wrong with a file’s name; undefined where nothing is. */
+/** The fault of a file’s name; undefined if there is none. */
 function faultOfName(name: unknown): string | undefined {
   if (typeof name !== 'string') return 'the file has no name'
   if (/[/\\]/.test(name)) return 'a file’s name has no slashes'
@@ -55,7 +55,7 @@ export const IsFileName = (): PropertyDecorator => (target, name) => {
   })(target, name)
 }
 
-/** Documents to act on together, each as it was looked at: hundreds are gone through once. */
+/** A list of documents with the change that was looked at, checked in one pass for speed. */
 export const IsChosen = (most: number) =>
   ValidateBy({
     name: 'isChosen',
@@ -72,7 +72,7 @@ function isChosen(one: unknown): boolean {
   return typeof number === 'string' && number.length <= 200 && Number.isInteger(change)
 }
 
-/** A long list of short texts, gone through once. */
+/** A long list of short texts, checked in one pass for speed. */
 export const IsTexts = (most: number, longest: number) =>
   ValidateBy({
     name: 'isTexts',

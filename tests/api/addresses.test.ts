@@ -4,7 +4,7 @@ import { demoData, signIn, startServer } from '../support/server.mjs'
 import { builtRoutes, examples, nameOf, type Route } from './routes.fixture'
 
 let server: Awaited<ReturnType<typeof startServer>>
-/** Who sends what: nobody, a token that may read, one that may do everything a token may, a person. */
+/** The senders, by what they are, with their headers. */
 const senders: Record<string, Record<string, string>> = {}
 
 beforeAll(async () => {
@@ -20,7 +20,7 @@ beforeAll(async () => {
 })
 afterAll(() => server?.stop())
 
-/** One request with its address exactly as it is written here: `fetch` would write it anew. */
+/** Sends a request with exactly this path; `fetch` would normalise it. */
 function send(method: string, path: string, headers: Record<string, string>, body?: string) {
   return new Promise<{ status: number; text: string; type: string; allow: string | undefined }>(
     (done, fail) => {
@@ -70,7 +70,7 @@ function ask(route: Route, spelling: (path: string) => string, headers: Record<s
   return send(route.method, `${spelling(pathOf(route))}${search}`, { ...headers, ...type }, sent)
 }
 
-/** What a way of writing an address may come to: what the address itself comes to, or no address at all. */
+/** Whether a status refuses the request. */
 const isRefused = (status: number) => [400, 401, 403, 404, 405].includes(status)
 
 describe('an address, however it is written', () => {
@@ -83,10 +83,10 @@ describe('an address, however it is written', () => {
       for (const route of routes) {
         if (open.includes(nameOf(route))) continue
         const plain = await ask(route, spellings['as it is']!, headers)
-        // What is open to a sender is open in any spelling that leads there.
+        // A route that is open to the sender may be open in any spelling.
         if (!isRefused(plain.status)) continue
         const { status, type } = await ask(route, spellings[name]!, headers)
-        // The page itself stands at every address that is none of the interface.
+        // Outside of the interface, every address shows the page.
         const isPage = status === 200 && type.startsWith('text/html')
         expect([who, nameOf(route), isRefused(status) || isPage], `${status}`).toEqual([
           who,

@@ -8,7 +8,7 @@ import { builtRoutes, examples, nameOf, type Route } from './routes.fixture'
 
 /** The most that one request may hold the thread that answers everybody, in milliseconds of its own processor time. */
 const most = 50
-/** What takes longer the first time is asked again, until the engine knows it. */
+/** A request above `soon` is repeated, since the first ones run code that is not compiled yet. */
 const rounds = 6
 const soon = 20
 
@@ -34,14 +34,14 @@ beforeAll(async () => {
 })
 afterAll(() => server?.stop())
 
-/** How long a request holds the answering thread without a pause, and its answer. */
+/** Measures the longest hold of a request. */
 async function costOf(ask: () => ReturnType<Call>) {
   await longestHold(server.pid!, holds)
   const answer = await ask()
   return { answer, cost: await longestHold(server.pid!, holds) }
 }
 
-/** The same, of several rounds the least: what is more is the engine’s that learns it, or another’s. */
+/** The least of several rounds. The rest is compilation or background work. */
 async function leastOf(ask: () => ReturnType<Call>) {
   let least = Infinity
   let answer!: Awaited<ReturnType<Call>>
@@ -66,7 +66,7 @@ function drawing(attributes: number): Uint8Array {
   return bytes(`0\nSECTION\n2\nENTITIES\n${insert}0\nENDSEC\n0\nEOF\n`)
 }
 
-/** Routes are asked as the examples say, and those that take lists with the longest that they let in. */
+/** Sends the example of a route, or its largest permitted input. */
 function ask({ method, path }: Route): ReturnType<Call> {
   const { query = {}, body, raw } = { ...examples[`${method} ${path}`]!, ...largest[`${method} ${path}`] }
   const place = path.replace(':number', 'CHILD-00000').replace(':version', '1').replace(':id', 'none')
@@ -105,7 +105,7 @@ const largest: Record<string, { query?: object; body?: object; raw?: string | Ui
 }
 
 describe(`no request holds the answering thread for more than ${most} ms`, () => {
-  // Passwords are hashed elsewhere, and a trail is verified in a thread: their routes are asked like others.
+  // Two routes would end the session of this test.
   const routes = builtRoutes().filter(
     (route) => !['DELETE session', 'DELETE session/everywhere'].includes(nameOf(route)),
   )
@@ -168,7 +168,7 @@ describe(`no request holds the answering thread for more than ${most} ms`, () =>
       classId: 'drawing',
       fileName: 'a.dxf',
     })
-    // Once with a small one, so that the engine knows the way.
+    // Compile the code with a small drawing first.
     await jonas('POST', `documents?${asked}`.replace('MANY-1', 'FEW-1'), drawing(3))
     const filed = await costOf(() => jonas('POST', `documents?${asked}`, content))
     expect(filed.answer.status, filed.answer.text).toBe(200)

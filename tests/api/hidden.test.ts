@@ -74,7 +74,7 @@ describe('a document that may not be seen', () => {
   it.each(byAddress.map((route) => [nameOf(route), route] as const))(
     '%s: is answered like one that is not there, and asks the database as much',
     async (_, route) => {
-      // A thread that is asked for the first time reads what it keeps from then on.
+      // The first question in a thread fills its caches.
       await ask(carla, route, missing, false)
       const there = answerOf(await ask(carla, route, hidden, false), hidden)
       expect(there).toEqual(answerOf(await ask(carla, route, missing, false), missing))

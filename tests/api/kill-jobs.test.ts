@@ -33,7 +33,7 @@ const effects = {
 }
 const script = { kind: 'set-script', script: { id: 'weigh', name: 'Weigh', code: 'write("finish", "raw")' } }
 
-/** Has every kind of job under way that there is. */
+/** Queues jobs of every kind. */
 async function keepBusy(mara: Call, jonas: Call, turn: number): Promise<void> {
   const number = `BR-J${turn}`
   const asked = { number, title: 'Jaw', folder: '/Grips', classId: 'drawing', fileName: 'a.dxf' }
@@ -64,7 +64,6 @@ it(`${kills} kills with jobs of all kinds under way leave nothing stuck, doubled
   let memory = 0
   let [goneOn, hit] = [0, 0]
   for (let kill = 0; kill < kills; kill++) {
-    // What is asked of a server that is just being killed may break off.
     await keepBusy(mara, jonas, kill)
     await new Promise((later) => setTimeout(later, Math.random() * 1500))
     memory = Math.max(memory, memoryOf(server.pid!))
@@ -75,7 +74,7 @@ it(`${kills} kills with jobs of all kinds under way leave nothing stuck, doubled
     await eventually(() => begun.every(hasEnded), 'the end of what it had begun', 5)
     server = await startServer(data, { port })
     if (!under.length) continue
-    // What was under way is taken up within seconds; what had broken off before without coming further waits longer.
+    // An interrupted job goes on within seconds, unless it was interrupted before without progress.
     const first = under.filter(({ attempts }) => Number(attempts) <= 1).map(({ id }) => `'${String(id)}'`)
     if (!first.length) continue
     const soon = "strftime('%Y-%m-%dT%H:%M:%SZ', 'now', '+5 seconds')"
@@ -94,12 +93,12 @@ it(`${kills} kills with jobs of all kinds under way leave nothing stuck, doubled
   )
   expect((await mara('GET', `intakes/${intake}`)).body.intake.stage).not.toBe('reading')
 
-  // Nothing was begun more often than its kind says, and what has failed says why.
+  // No job has more tries than its kind allows, and failures have a reason.
   expect(ask('select kind, attempts from jobs where attempts > 5')).toEqual([])
   const failed = ask("select kind, message from jobs where status = 'failed'")
   for (const { message } of failed)
     expect(String(message)).toMatch(/the server ended|the intake|busy|already/)
-  // Each document was brought in once, has its copy once, and its PDF once.
+  // Nothing was done twice: documents, copies, letters.
   const doubled = (table: string, by: string) =>
     ask(`select ${by}, count(*) n from ${table} group by ${by} having n > 1`)
   expect(doubled('documents', 'number')).toEqual([])
@@ -108,7 +107,7 @@ it(`${kills} kills with jobs of all kinds under way leave nothing stuck, doubled
     ? readdirSync(join(data, 'mail')).map((name) => name.split(' ')[2])
     : []
   expect(new Set(letters).size).toBe(letters.length)
-  // Once another backup is done, there is nothing half-written of those that were killed.
+  // The next backup sweeps the half-written files of killed ones.
   await mara('POST', 'jobs', { kind: 'backup' })
   await eventually(() => ask(`select id from jobs where ${isOpen}`).length === 0, 'the last backup', 60, 200)
   const left = (folder: string, is: RegExp) =>

@@ -2,15 +2,15 @@ import { randomUUID } from 'node:crypto'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 
-/** A document that stands in a data folder several times, and who refers to it. */
+/** A copy of a document. */
 export interface Cloned {
   number: string
   change: number
 }
 
 /**
- * Writes copies of a document into a data folder whose server is not running: with its versions, its register and its
- * tasks, under numbers of their own. So many documents would take minutes to file.
+ * Copies a document with its versions, register and tasks into the database of a stopped server. Filing hundreds of
+ * documents would take minutes.
  * @param refersTo the number of a document that each copy refers to
  */
 export function clone(

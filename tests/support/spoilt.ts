@@ -3,7 +3,7 @@ import { deflateSync } from 'node:zlib'
 import { zipSync } from 'fflate'
 import { chance } from '../../demo/random'
 
-/** A file that is damaged, or that asks for very much more than it is. */
+/** A damaged or multiplying file. */
 export interface Spoilt {
   name: string
   content: Uint8Array
@@ -16,7 +16,7 @@ const drawing = (blocks: string, entities: string) =>
   `0\nSECTION\n2\nBLOCKS\n${blocks}0\nENDSEC\n0\nSECTION\n2\nENTITIES\n${entities}0\nENDSEC\n0\nEOF\n`
 const insert = (name: string) => `0\nINSERT\n2\n${name}\n70\n100\n71\n100\n`
 
-/** Small files that multiply, one of each kind; `n` makes each of them another one. */
+/** Makers of small files that multiply. The parameter makes each file unique. */
 const multiplied: ((n: number) => Spoilt)[] = [
   (n) => ({
     name: 'inserts.dxf',
@@ -101,7 +101,7 @@ const multiplied: ((n: number) => Spoilt)[] = [
   (n) => ({ name: 'lines.csv', content: bytes(times(200_000, (at) => `${at},${n}\n`)) }),
 ]
 
-/** A picture in PNG of so many grey dots square, all alike: a few hundred bytes for each thousand rows. */
+/** A small PNG whose header claims a square of this many pixels. */
 function picture(side: number, n: number): Uint8Array {
   const chunk = (type: string, data: Uint8Array) => {
     const head = Buffer.alloc(8)
@@ -118,7 +118,7 @@ function picture(side: number, n: number): Uint8Array {
   return Buffer.concat([mark, chunk('IHDR', size), chunk('IDAT', rows), chunk('IEND', Buffer.alloc(0))])
 }
 
-/** Files by other programs, with bytes changed, cut out, put twice, or the end cut off. */
+/** A file of the corpus with bytes changed, removed or repeated, or cut off. */
 function damaged(n: number, below: (limit: number) => number): Spoilt {
   const names = readdirSync('tests/corpus').filter((name) => name !== 'README.md')
   const name = names[n % names.length]!
@@ -137,7 +137,7 @@ function damaged(n: number, below: (limit: number) => number): Spoilt {
   return { name, content: ways[below(ways.length)]!() }
 }
 
-/** So many files from a seed: every other one multiplies, the rest is damaged. */
+/** Makes files from a seed: multiplying and damaged ones in turn. */
 export function spoilt(count: number, seed: number): Spoilt[] {
   const { below } = chance(seed)
   return Array.from({ length: count }, (_, at) =>

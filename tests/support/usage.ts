@@ -1,9 +1,6 @@
 import { existsSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 
-/**
- * The longest that a server’s answering thread was held without a pause since this was asked the last time, in
- * milliseconds of its own processor time. The server tells it in a file that it was started with.
- */
+/** Asks a server for the longest hold of its answering thread since the last question, in milliseconds. */
 export async function longestHold(pid: number, file: string): Promise<number> {
   rmSync(file, { force: true })
   process.kill(pid, 'SIGUSR2')
@@ -14,7 +11,7 @@ export async function longestHold(pid: number, file: string): Promise<number> {
   }
 }
 
-/** A process and all that it has begun, as far as they live. */
+/** A process and its living descendants. */
 export function processesOf(pid: number): number[] {
   const found = [pid]
   for (const one of found)
@@ -29,7 +26,7 @@ export function processesOf(pid: number): number[] {
   return found
 }
 
-/** Bytes that stand in memory for a process and all that it has begun. */
+/** The resident memory of a process and its descendants, in bytes. */
 export function memoryOf(pid: number): number {
   return processesOf(pid).reduce((sum, one) => {
     try {
@@ -41,7 +38,7 @@ export function memoryOf(pid: number): number {
   }, 0)
 }
 
-/** Whether a process is at work no more; its number may stand there until somebody has asked how it ended. */
+/** Whether a process has ended. A zombie counts as ended. */
 export function hasEnded(pid: number): boolean {
   try {
     return / [ZX] /.test(readFileSync(`/proc/${pid}/stat`, 'latin1').replace(/^.*\)/s, ''))

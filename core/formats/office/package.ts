@@ -6,7 +6,7 @@ import { joined, patched, sourceOf } from '../source'
 import { readXml, type XmlDocument, XmlFault } from '../xml'
 import { entriesByName, repacked, unpack, type ZipEntry, zipEntries, ZipFault } from '../zip'
 
-/** The most bytes that the parts of one document may unpack to: entries may all point at the same bytes. */
+/** The most bytes that all parts of a document unpack to: many entries may point at the same packed bytes. */
 const mostUnpacked = 256 << 20
 
 /** An office document: a ZIP file whose parts are read when they are asked for. */

@@ -4,7 +4,7 @@ import type { DrawingEntity } from './entities'
 /** Reads the groups of a hatch one after the other: their order says what they are. */
 class Groups {
   private at = 0
-  /** Codes that do not come any more: each is looked for to the end once. */
+  /** Codes that do not occur again. Each is searched to the end only once. */
   private readonly gone = new Set<number>()
 
   constructor(private readonly groups: DrawingEntity['groups']) {}

@@ -3,7 +3,7 @@ import type { Shape } from './shapes'
 
 /** The most steps of a sheet, its windows included: each entity, insert and point that is drawn is one. */
 const mostSteps = 1_000_000
-/** So many groups of an entity are gone through in one step. */
+/** The groups of an entity that count as one step. */
 export const groupsInStep = 16
 
 export const sheetBudget = (): Budget => new Budget(mostSteps)

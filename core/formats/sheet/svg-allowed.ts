@@ -26,11 +26,11 @@ const geometry =
 
 const named = (names: string): Record<string, string> =>
   Object.fromEntries(names.split(' ').map((name) => [name.toLowerCase(), name]))
-/** A page reads names in any case, so they are looked up in any and written in the right one. */
+/** An HTML page ignores the case of names, so the look-up does too; the output uses the case of the standard. */
 const drawnProperties = named(properties)
 const drawnAttributes = named(`${properties} ${geometry}`)
 
-/** Functions that a value may have: colours and movements; what they draw stands in the value itself. */
+/** The functions that a value may call. None of them loads anything. */
 const functions = new Set(
   'rgb rgba hsl hsla matrix translate translatex translatey scale scalex scaley rotate skewx skewy'.split(
     ' ',
@@ -39,11 +39,11 @@ const functions = new Set(
 /** A reference to a part of the drawing itself. */
 const ownPart = /url\(\s{0,20}(["']?)#([^\s"'()\\<>]{1,200})\1\s{0,20}\)/gi
 
-/** What ids of a drawing are called in a page, so that none of them is taken for one of the page’s own. */
+/** Prefixes an id of a drawing, so that it cannot clash with an id of the page. */
 export const idInPage = (id: string): string | undefined =>
   /^[^\s"'()\\<>&]{1,200}$/.test(id) ? `file-${id}` : undefined
 
-/** A value with its references as they are in a page; undefined where it loads, runs or leads out of the drawing. */
+/** A value with its references renamed; undefined if it could load or run something. */
 function soundValue(value: string): string | undefined {
   const parts: string[] = []
   const rest = value.replace(ownPart, (_, __, id: string) => {
@@ -55,14 +55,14 @@ function soundValue(value: string): string | undefined {
   return rest.replace(/\0/g, () => parts.shift() ?? '')
 }
 
-/** An attribute that draws, as it is written; undefined for every other one. */
+/** A drawing attribute as it is written out; undefined for any other attribute. */
 export function drawnAttribute(name: string, value: string): { name: string; value: string } | undefined {
   const known = own(drawnAttributes, name.toLowerCase())
   const sound = known && soundValue(value)
   return sound === undefined ? undefined : { name: known!, value: sound }
 }
 
-/** The declarations of a style that draw. */
+/** Keeps the drawing properties of a style and drops the others. */
 export const drawnStyle = (text: string): string =>
   text
     .split(';')
@@ -74,10 +74,10 @@ export const drawnStyle = (text: string): string =>
     })
     .join(';')
 
-/** So much of a picture is looked at to know its size. */
+/** The characters of base64 that are decoded to find the size of a picture. */
 const mostHead = 1 << 18
 
-/** How many pixels a picture has that stands in the drawing itself; undefined where it is none, or too large a one. */
+/** The number of pixels of an embedded picture; undefined if it is none, or too large. */
 export function pixelsOf(address: string): number | undefined {
   const [, data] = /^data:image\/(?:png|jpe?g|gif|webp);base64,([\w+/=\s]*)$/.exec(address) ?? []
   if (!data) return undefined

@@ -8,18 +8,17 @@ import { unfolds } from './svg-weight'
 
 const spaceOfSvg = 'http://www.w3.org/2000/svg'
 
-/** What is known while a drawing is written anew. */
+/** The context in which a drawing is rewritten. */
 interface Around {
   styles: Styles
-  /** How many pixels its pictures may have together. */
+  /** The pixels left for its pictures. */
   pixels: Budget
 }
 
 /**
- * Draws an SVG drawing (W3C, SVG 1.1 and 2) anew from what is known to draw and nothing else: no scripts, no events, no
- * links, no address outside of itself, no name that a page could take for its own. Its texts say which place of the
- * file they are; nothing that the file itself says is taken for that.
- * @throws XmlFault where it is damaged, or unfolds to very much more than stands in it
+ * Rewrites an SVG drawing (W3C, SVG 1.1 and 2) from an allow-list of elements and attributes. Scripts, events, links,
+ * outside addresses and ids of the page cannot pass. The server alone sets `data-place`, on texts with an id.
+ * @throws XmlFault if the drawing is damaged, or multiplies beyond the limit
  */
 export function drawSvg(source: Source): { svg: string; width: number; height: number } {
   const { root, elements } = readXml(wholeOf(source))
@@ -47,7 +46,7 @@ function written(part: string | XmlElement, around: Around): string {
   const id = local === 'text' ? attributeOf(part, 'id')?.value : undefined
   const place = id ? ` data-place="${escaped(`field:${id}`)}"` : ''
   const look = `${own}${place}${styled(part, around.styles)}`
-  // A page takes what stands in a title for text of its own kind: there words alone are written.
+  // HTML parses the content of `title` and `desc` as HTML, so only their text is kept.
   const isWords = local === 'title' || local === 'desc'
   const inner = isWords ? parts.filter((one) => typeof one === 'string') : parts
   return `<${local}${look}>${inner.map((one) => written(one, around)).join('')}</${local}>`
@@ -56,7 +55,7 @@ function written(part: string | XmlElement, around: Around): string {
 /** What the rules of a drawing’s style sheets say of classes. */
 type Styles = Map<string, string>
 
-/** The most characters that the rules of one class may have: a class may be named very often. */
+/** The most characters of the rules of one class, since many elements may name it. */
 const mostOfClass = 2000
 
 /**
@@ -89,10 +88,10 @@ function styled(element: XmlElement, styles: Styles): string {
   return style ? ` style="${escaped(style)}"` : ''
 }
 
-/** How many classes of one element count. */
+/** The most classes of one element that are applied. */
 const mostClasses = 20
 
-/** An attribute that draws; nothing for every other one. */
+/** A drawing attribute as markup; empty for any other attribute. */
 function attribute({ name, value }: XmlAttribute, of: string, { pixels }: Around): string {
   if (name === 'id') {
     const id = idInPage(value)
@@ -103,7 +102,7 @@ function attribute({ name, value }: XmlAttribute, of: string, { pixels }: Around
   return drawn ? ` ${drawn.name}="${escaped(drawn.value)}"` : ''
 }
 
-/** What a drawing refers to: a part of itself, or a picture that stands in it. */
+/** A reference to a part of the drawing or to an embedded picture, as markup. */
 function reference(value: string, of: string, pixels: Budget): string {
   if (of === 'image') {
     const count = pixelsOf(value)

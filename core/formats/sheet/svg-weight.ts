@@ -1,18 +1,20 @@
 import { attributeOf, type XmlElement } from '../xml'
 
-/** So much more than its own shapes a drawing may unfold to. */
+/** The shapes that a drawing may add by reuse. */
 const mostUnfolded = 100_000
-/** What is painted through a mask or with a pattern takes about as long as so many shapes. */
+/** The cost of painting through a mask or with a pattern, in shapes. */
 const painted = 20
 
-/** Whether a drawing unfolds to very much more than stands in it. */
+/** Whether reuse multiplies the shapes of a drawing beyond the limit. */
 export const unfolds = (root: XmlElement, elements: readonly XmlElement[]): boolean =>
   weightOf(root, elements) > elements.length + mostUnfolded
 
 /**
- * How many shapes a browser draws of a drawing: `use`, patterns, masks and markers draw other parts again, which may do
- * the same. Each part is weighed once, from the innermost outwards; what refers to itself in a circle is drawn by no
- * browser and weighs nothing there. A marker stands at each point of its line.
+ * Counts the shapes that a browser draws. `use`, patterns, masks and markers repeat other parts, which may repeat
+ * further ones, so the tree of repetitions can be exponential while the graph of references is small. A depth-first
+ * walk with an explicit stack weighs each element once: itself, its children, and each referenced part times its
+ * uses. A reference back to an element that is still open closes a circle; browsers do not draw it, so it weighs
+ * nothing. A marker is drawn at each point of its line.
  */
 function weightOf(root: XmlElement, elements: readonly XmlElement[]): number {
   const byId = new Map<string, XmlElement>()
@@ -44,7 +46,7 @@ function weightOf(root: XmlElement, elements: readonly XmlElement[]): number {
   return known.get(root)!
 }
 
-/** The parts that an element draws besides its own, and how often. */
+/** The parts that an element references, and how often it draws each. */
 function referredBy(
   element: XmlElement,
   byId: ReadonlyMap<string, XmlElement>,

@@ -35,9 +35,9 @@ export const fileStates = sqliteTable(
     pending: integer({ mode: 'boolean' }).notNull(),
     /** Whether the blocks of its revisions stand on its sheet, and are kept up. */
     blocks: integer({ mode: 'boolean' }).notNull().default(false),
-    /** The version whose content has still to be read into the record. */
+    /** The newest version whose values are not in the record yet. */
     unread: integer(),
-    /** The first of the versions that nobody has read since. */
+    /** The oldest such version. */
     unreadSince: integer(),
     findings: text({ mode: 'json' }).$type<FileFinding[]>().notNull(),
   },
@@ -51,13 +51,13 @@ export const readContents = sqliteTable('read_contents', {
   places: text({ mode: 'json' }).$type<string[]>().notNull(),
 })
 
-/** Contents that took too much when something was done with them, or broke their reader: they are not tried again. */
+/** Contents that exceeded a limit or broke their reader. They are not tried again. */
 export const fileFailures = sqliteTable(
   'file_failures',
   {
     sha256: text().notNull(),
     task: text().$type<FileTaskKind>().notNull(),
-    /** The version of the readers that it broke. */
+    /** The version of the readers that failed. */
     reader: integer().notNull(),
     message: text().notNull(),
     at: text().notNull(),

@@ -19,17 +19,17 @@ export const jobs = sqliteTable(
     queuedAt: text().notNull(),
     startedAt: text(),
     endedAt: text(),
-    /** A head start; see `turn`. */
+    /** The head start of a job; see `turn`. */
     priority: integer().notNull().default(0),
     /**
-     * The moment by which jobs come in their turn: when it was queued, a little earlier for each step of priority,
-     * later for each try that came to nothing. So age counts, and nothing waits for ever behind what comes steadily.
+     * The order of the queue: the moment of queueing, minus a head start for priority, plus a setback for each failed
+     * try. Age counts, so steady work cannot keep an older job waiting for ever.
      */
     turn: text().notNull().default(''),
     /** How often it was begun, and when it is begun again after a failure. */
     attempts: integer().notNull().default(0),
     nextAt: text(),
-    /** The furthest that an earlier try came: one that comes further has broken nothing. */
+    /** The furthest progress of earlier tries. A try that gets further does not count against the job. */
     reached: integer().notNull().default(0),
     /** A worker that says nothing until then has lost it. */
     leaseUntil: text(),

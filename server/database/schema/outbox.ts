@@ -11,7 +11,7 @@ export const outbox = sqliteTable(
     body: text().notNull(),
     /** The address that leads to what it is about. */
     link: text(),
-    /** The documents that it names, by their ids, where it leads to none of them. */
+    /** The ids of the documents in its text, if its link leads to none of them. */
     about: text({ mode: 'json' }).$type<string[]>(),
     /** Whether what it says is emptied once it is out, since it opens the vault. */
     secret: integer({ mode: 'boolean' }).notNull().default(false),

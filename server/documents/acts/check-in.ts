@@ -47,7 +47,7 @@ export function checkIn(
   return atomically(db, (tx) => {
     const row = checkedOutRow(tx, account, chosen)
     const { configuration } = published(tx)
-    // What the content before says is not in the record where that has still to be read: all of this one counts.
+    // If the content before is unread, its values are not in the record: take all values of the new one.
     const known = looked && unreadOf(tx, row.id) ? { after: looked.after } : looked
     const inFile = known && heldTo(boundIn(configuration, row), row.record, known)
     const said = Object.entries(inFile?.values ?? {}).map(([attribute, after]) => ({
