@@ -59,6 +59,21 @@ describe('a file that breaks its reader', () => {
     rmSync(join(folder, 'program.mjs'))
     await expect(read(nameOf(letter), 'bela')).rejects.toThrow(message)
   })
+  it('is remembered for the pair where two are compared, and for neither alone', async () => {
+    const compare = (before: string, after: string) => {
+      const [old, now] = [before, after].map((name) => ({ path: put(name), fileName: 'a.dxf' }))
+      return processes.for('anna')({
+        kind: 'compare',
+        path: now!.path,
+        before: old!,
+        after: now!,
+        out: join(folder, 'out'),
+      })
+    }
+    await expect(compare(nameOf('a'), nameOf('f'))).rejects.toThrow(/took more than/)
+    expect([...kept.keys()]).toEqual([`${nameOf('a')} ${nameOf('f')} compare`])
+    expect(await compare(nameOf('a'), nameOf('c'))).toMatchObject({ kind: 'text' })
+  })
   it('costs its process, and the next file is read by another', async () => {
     await expect(read(nameOf('d'))).rejects.toThrow(/broke off/)
     expect(await read('a.txt')).toMatchObject({ kind: 'text' })

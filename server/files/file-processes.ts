@@ -13,7 +13,7 @@ export interface Failures {
 }
 
 /** The processes that work at a time. One person has at most one of them, so that others find a free one. */
-const turns = { atOnce: 4, atOnceEach: 1, waitingEach: 200 }
+const turns = { atOnce: 4, atOnceEach: 1, atOnceOf: { jobs: 2 }, waitingEach: 200 }
 /** The most memory of one process in megabytes, far above what the budgets of readers allow. */
 const megabytes = 400
 /** The limit of its heap in megabytes. The limit of its memory applies first. */
@@ -35,7 +35,6 @@ type FileProcess = WorkerProcess<FileTask, unknown, FileFault>
 export class FileProcesses {
   private readonly turns = new Turns(turns)
   private readonly free: { process: FileProcess; timer: NodeJS.Timeout | undefined }[] = []
-  private jobs = 0
 
   constructor(
     private readonly program: string,
@@ -58,7 +57,7 @@ export class FileProcesses {
 
   /** Runs tasks for jobs, at most two at a time. */
   forJobs(): DoFileTask {
-    return ((task: FileTask) => this.run(`job ${this.jobs++ % 2}`, task)) as DoFileTask
+    return this.for('jobs')
   }
 
   private async run(who: string, task: FileTask): Promise<unknown> {
@@ -127,10 +126,12 @@ const doing: Record<FileTaskKind, string> = {
   compare: 'comparing',
 }
 
-/** The hash of the content that a task reads. The store names its files by their hash. */
+/** The contents that a task reads, by their hashes: the store names its files by them. */
 function contentOf(task: FileTask): string | undefined {
-  const name = basename(task.path)
-  return task.kind !== 'find' && /^[0-9a-f]{64}$/.test(name) ? name : undefined
+  if (task.kind === 'find') return undefined
+  const read = task.kind === 'compare' ? [task.before.path, task.after.path] : [task.path]
+  const names = read.map((path) => basename(path))
+  return names.every((name) => /^[0-9a-f]{64}$/.test(name)) ? names.join(' ') : undefined
 }
 
 const sizeOf = ({ path }: FileTask): number => statSync(path, { throwIfNoEntry: false })?.size ?? 0

@@ -32,10 +32,17 @@ describe('turns', () => {
     void take('bela', 'b')
     expect(begun).toEqual(['a0', 'b'])
   })
-  it('refuse what is too much of one person, and of nobody else', () => {
+  it('give jobs more places than a person', () => {
+    const limits = { atOnce: 4, atOnceEach: 1, atOnceOf: { jobs: 2 }, waitingEach: 9 }
+    const { begun, take } = bench(new Turns(limits))
+    for (const name of ['j1', 'j2', 'j3']) void take('jobs', name)
+    for (const name of ['a1', 'a2']) void take('anna', name)
+    expect(begun).toEqual(['j1', 'j2', 'a1'])
+  })
+  it('refuse what is too much of one person, and of nobody else', async () => {
     const { begun, take } = bench(new Turns({ atOnce: 2, atOnceEach: 1, waitingEach: 2 }))
     for (const name of ['a1', 'a2', 'a3']) void take('anna', name)
-    expect(() => take('anna', 'a4')).toThrow(Refusal)
+    await expect(take('anna', 'a4')).rejects.toThrow(Refusal)
     void take('bela', 'b1')
     expect(begun).toEqual(['a1', 'b1'])
   })

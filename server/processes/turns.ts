@@ -6,6 +6,8 @@ export interface TurnLimits {
   atOnce: number
   /** The most of them for one person: fewer than all, so that nobody holds the whole pool. */
   atOnceEach: number
+  /** The same for names that are no person, such as jobs. */
+  atOnceOf?: Readonly<Record<string, number>>
   /** The most pieces that one person has waiting. */
   waitingEach: number
 }
@@ -23,7 +25,7 @@ export class Turns {
   constructor(private readonly limits: TurnLimits) {}
 
   /** @throws Refusal if the person has too much waiting */
-  take<T>(who: string, work: () => Promise<T>): Promise<T> {
+  async take<T>(who: string, work: () => Promise<T>): Promise<T> {
     const queue = this.queues.get(who) ?? []
     if (queue.length >= this.limits.waitingEach)
       throw new Refusal(
@@ -53,7 +55,8 @@ export class Turns {
   /** Takes the next piece of work, and moves its person to the end. */
   private next(): [who: string, work: () => Promise<unknown>] | undefined {
     for (const [who, queue] of this.queues) {
-      if ((this.working.get(who) ?? 0) >= this.limits.atOnceEach) continue
+      const most = this.limits.atOnceOf?.[who] ?? this.limits.atOnceEach
+      if ((this.working.get(who) ?? 0) >= most) continue
       this.queues.delete(who)
       const work = queue.shift()!
       if (queue.length) this.queues.set(who, queue)

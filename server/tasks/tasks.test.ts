@@ -1,6 +1,9 @@
+import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { insertConfiguration, published } from '../configuration/published'
-import { outbox, tasks } from '../database/schema'
+import { outbox, people, tasks } from '../database/schema'
+import { makeChange } from '../directory/changes'
+import { directoryVersion } from '../directory/folders'
 import { checkOut } from '../documents/acts/check-out'
 import { fileDocument } from '../documents/acts/file'
 import { fire } from '../documents/acts/fire'
@@ -29,6 +32,12 @@ function sent(...numbers: string[]): void {
     fileDocument(vault.db, vault.who(author!), asked, content(`${number}.dxf`), null)
     fire(vault.db, vault.who(author!), chosen(number), 'send-to-check', undefined)
   }
+}
+/** A document that its author has checked out. */
+function checkOutLevers(): void {
+  const asked = { number: 'BR-9', title: 'Lever', folder: '/Grips', classId: 'part' }
+  fileDocument(vault.db, vault.who(author!), asked, content('BR-9.dxf'), null)
+  checkOut(vault.db, vault.who(author!), chosen('BR-9'))
 }
 const listed = (name: string, query = {}) => tasksOf(vault.db, vault.who(name), query).tasks
 const mine = (name: string) => listed(name).map(({ number, kind }) => `${kind} ${number}`)
@@ -170,5 +179,39 @@ describe('tasks', () => {
     const letters = db.select().from(outbox).all()
     expect(letters.map(({ recipient }) => recipient)).toContain(vault.who(checker!).mail)
     expect(letters[0]!.body).toContain('BR-1 Grip BR-1: sign Issue, since 2026-01-01')
+    expect(new Set(letters[0]!.about)).toEqual(
+      new Set([documentRow(db, 'BR-1').id, documentRow(db, 'BR-2').id]),
+    )
+  })
+
+  it('are reminded of nobody who has left, or may not see the document any more', async () => {
+    sent('BR-1')
+    checkOutLevers()
+    const { db } = vault
+    db.update(tasks).set({ since: '2026-01-01T00:00:00.000Z' }).run()
+    const remind = async () => {
+      db.delete(outbox).run()
+      const portion = (body: (tx: unknown) => unknown) => body(db)
+      const parts = { db, job: { input: { days: 3 } }, progress: () => true, portion }
+      await remindJob.run(parts as unknown as JobContext)
+      return db
+        .select()
+        .from(outbox)
+        .all()
+        .map(({ recipient }) => recipient)
+    }
+    const mails = [vault.who(checker!).mail, vault.who(author!).mail]
+    expect(await remind()).toEqual(expect.arrayContaining(mails))
+    db.update(people)
+      .set({ active: false })
+      .where(eq(people.id, vault.who(checker!).id))
+      .run()
+    const change = { kind: 'start-afresh', folder: '/Grips', afresh: true } as const
+    makeChange(db, vault.who('Mara Feldhaus'), change, {
+      version: directoryVersion(db),
+      findings: [],
+      accept: true,
+    })
+    expect(await remind()).toEqual([])
   })
 })

@@ -132,7 +132,8 @@ function asAnswer(error: unknown): Error {
   if (error instanceof ShapeError) return answer(400, error.message, error.faults)
   if (error instanceof UnknownError) return answer(404, error.message)
   if (error instanceof TooLargeError) return answer(413, error.message)
-  if (error instanceof FileBreaksError) return answer(503, error.message)
+  // The same file would fail again: not an answer to retry.
+  if (error instanceof FileBreaksError) return answer(statuses.conflict, error.message)
   const fault = faultOfStorage(error)
   if (fault) return answer(statuses['no-space'], fault)
   console.error(error)

@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { readAs, ShapeError } from '../read-as'
 import {
   CheckInQuery,
+  RecordRequest,
+  NewRevisionRequest,
   DocumentsQuery,
   EditRequest,
   NewDocumentQuery,
@@ -83,6 +85,30 @@ describe('a request of the wrong shape', () => {
       'with a file name beyond all measure',
       () => readAs(CheckInQuery, { change: 1, fileName: `${'x'.repeat(300)}.dxf` }),
       /at most 255 characters/,
+    ],
+    ...['constructor', '__proto__', 'toString', 'hasOwnProperty'].map(
+      (name): [string, () => unknown, RegExp] => [
+        `with a value called ${name}`,
+        () => readAs(RecordRequest, JSON.parse(`{"change":1,"values":{"${name}":"x"}}`)),
+        /cannot be a name here/,
+      ],
+    ),
+    [
+      'with a field called constructor',
+      () => readAs(SignInRequest, JSON.parse('{"mail":"a","password":"b","constructor":"x"}')),
+      /“constructor” cannot be a name here/,
+    ],
+    ...['a\r\nb.dxf', 'a\u202efxd.exe', 'a\u0000.dxf', '..', ' . '].map(
+      (fileName): [string, () => unknown, RegExp] => [
+        `with the file name ${JSON.stringify(fileName)}`,
+        () => readAs(CheckInQuery, { change: 1, fileName }),
+        /nobody sees|dots and blanks/,
+      ],
+    ),
+    [
+      'with documents that are not as they should be',
+      () => readAs(NewRevisionRequest, { documents: [{ number: 'BR-1', change: 'x' }] }),
+      /documents is a list of up to 500 documents/,
     ],
     [
       'without a number',

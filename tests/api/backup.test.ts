@@ -1,8 +1,18 @@
 import { execFile, spawn } from 'node:child_process'
-import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  createReadStream,
+  createWriteStream,
+  existsSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
 import { join } from 'node:path'
+import { pipeline } from 'node:stream/promises'
 import { setTimeout as pause } from 'node:timers/promises'
 import { promisify } from 'node:util'
+import { extract, pack } from 'tar-stream'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { restoreBackup } from '../../backup/read'
 import { verifyVault } from '../../backup/verify'
@@ -127,6 +137,28 @@ describe('a backup', () => {
     }
     const full = await outcome('restore', '--from', at('more.tar'), '--data', data)
     expect(full.stderr).toMatch(/is not empty/)
+  })
+
+  it('is refused whose database refers to what it does not hold', async () => {
+    await writeBackup(data, at('entire.tar'), undefined)
+    const made = pack()
+    const written = pipeline(made, createWriteStream(at('hollow.tar')))
+    const read = createReadStream(at('entire.tar')).pipe(extract())
+    for await (const entry of read) {
+      const parts: Buffer[] = []
+      for await (const part of entry as AsyncIterable<Buffer>) parts.push(part)
+      const content = Buffer.concat(parts)
+      const { name } = entry.header
+      const manifest = { ...JSON.parse(name === 'manifest.json' ? content.toString() : '{}'), contents: [] }
+      if (name === 'manifest.json') made.entry({ name }, JSON.stringify(manifest))
+      else if (name === 'ilmenite.sqlite') made.entry({ name }, content)
+    }
+    made.finalize()
+    await written
+    await expect(restoreBackup(at('hollow.tar'), at('nowhere'))).rejects.toThrow(
+      /its database refers to contents that it does not hold, of .* and \d+ others\. Nothing was restored/,
+    )
+    expect(readdirSync(folder).filter((name) => name.startsWith('nowhere'))).toEqual([])
   })
 
   it('is refused wherever it was cut off: in a header, behind one, in a content, between two', async () => {
