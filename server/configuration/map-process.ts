@@ -1,6 +1,7 @@
-import { type ChildProcess, fork } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
 import { constants, setPriority } from 'node:os'
 import type { mapGraph, MapLayout } from '../../core/formats'
+import { forkProgram } from '../processes/fork'
 
 type Graph = ReturnType<typeof mapGraph>
 
@@ -57,7 +58,7 @@ export class MapProcess {
   }
 
   private begun(): ChildProcess {
-    const child = fork(this.program, { execArgv: [`--max-old-space-size=${mostMemory}`] })
+    const child = forkProgram(this.program, mostMemory)
     if (child.pid) setPriority(child.pid, constants.priority.PRIORITY_BELOW_NORMAL)
     for (const event of ['exit', 'error'])
       child.once(event, () => {

@@ -6,10 +6,10 @@ const guard = `
 const { workerData } = require('node:worker_threads')
 setInterval(() => process.ppid === workerData || process.kill(process.pid, 'SIGKILL'), 500)`
 
-/** Ends this process when its parent ends, even by a kill. */
+/** Ends this process when the one that forked it ends, even by a kill (`forkProgram`). */
 export function endWithParent(): void {
   process.once('disconnect', () => process.exit())
-  new Worker(guard, { eval: true, workerData: process.ppid }).unref()
+  new Worker(guard, { eval: true, workerData: Number(process.argv[2]) }).unref()
 }
 
 /** Runs the tasks that the parent sends. */

@@ -1,5 +1,6 @@
-import { type ChildProcess, fork } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
 import { setPriority } from 'node:os'
+import { forkProgram } from './fork'
 import { usageOf } from './usage'
 
 /** The limits of one piece of work. */
@@ -43,7 +44,7 @@ export class WorkerProcess<Task, Answer, Fault = never> {
 
   /** @param heap the limit of its heap in megabytes */
   constructor(program: string, heap: number) {
-    this.child = fork(program, { execArgv: [`--max-old-space-size=${heap}`], serialization: 'advanced' })
+    this.child = forkProgram(program, heap, 'advanced')
     if (this.child.pid)
       try {
         setPriority(this.child.pid, wayGiven)

@@ -71,7 +71,7 @@ it(`${kills} kills with jobs of all kinds under way leave nothing stuck, doubled
     const under = ask(`select id, done, attempts from jobs where status = 'running'`)
     hit += under.length
     await server.kill()
-    await eventually(() => begun.every(hasEnded), 'the end of what it had begun', 5)
+    await eventually(() => begun.every(hasEnded), 'the end of what it had begun', 10)
     server = await startServer(data, { port })
     if (!under.length) continue
     // An interrupted job goes on within seconds, unless it was interrupted before without progress.

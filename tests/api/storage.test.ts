@@ -30,12 +30,11 @@ beforeEach(async () => {
 })
 afterEach(() => server?.stop())
 
-const bytes = (text: string) => new TextEncoder().encode(text)
 const hashOf = (text: string) => createHash('sha256').update(text).digest('hex')
 const pathOf = (text: string) => join(data, 'files', hashOf(text).slice(0, 2), hashOf(text))
 const contents = () => readdirSync(join(data, 'files'), { recursive: true }).length
 const file = (call: typeof mara, number: string, text: string, folder = '/Grips') =>
-  call('POST', `documents?${new URLSearchParams({ number, folder, fileName: 'a.dxf' })}`, bytes(text))
+  call('POST', `documents?${new URLSearchParams({ number, folder, fileName: 'a.dxf' })}`, Buffer.from(text))
 const changeOf = async (number: string) =>
   (await mara('GET', `documents/${number}`)).body.document.change as number
 /** Changes the vault's own tables while no server holds them. */
