@@ -12,7 +12,7 @@ const rounds = 20
  * Multiplies the demo's documents, spreads them over 120 folders more, and mixes what is said of them: documents whose
  * numbers follow one another are of all kinds.
  */
-function fill(data) {
+export function fill(data) {
   const db = new Database(join(data, 'ilmenite.sqlite'))
   db.pragma('synchronous = off')
   db.pragma('cache_size = -400000')

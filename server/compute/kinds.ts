@@ -5,6 +5,8 @@ import { consistently } from '../database/connection'
 import type { AccessAsked } from '../directory/explain'
 import type { Account } from '../directory/people'
 import type { AdoptionQuery } from '../documents/adoption-plan'
+import type { GivenLists } from '../documents/listing/memory/known'
+import type { SortInMemory } from '../documents/listing/memory/order'
 import type { VaultQuery } from '../documents/listing/query'
 import type { SpreadQuery } from '../record/spread'
 import type { ScriptTrial } from '../scripts/try'
@@ -84,8 +86,22 @@ export const computations = {
   'list-documents': quick(
     'the list',
     () => import('../documents/list'),
-    ({ listDocuments }, db, { account, query }: { account: Account; query: VaultQuery }) =>
-      consistently(db, () => listDocuments(db, account, query)),
+    ({ listDocuments, giveLists }, db, { account, query, given }: ListQuestion) => {
+      if (given) giveLists(db, given)
+      return consistently(db, () => listDocuments(db, account, query))
+    },
+  ),
+  'read-order': computation(
+    60,
+    'reading the documents in their order',
+    () => import('../documents/listing/memory/order'),
+    ({ readOrder }, db, { sort }: { sort: SortInMemory }) => readOrder(db, sort),
+  ),
+  'read-columns': computation(
+    60,
+    'reading what lists ask of documents',
+    () => import('../documents/listing/memory/columns'),
+    ({ readColumns }, db, _: null) => readColumns(db),
   ),
   tasks: quick(
     'the tasks',
@@ -191,6 +207,11 @@ export const computations = {
   'verify-trail': computation(600, 'verifying the trail', trails, ({ verify }, db, _: null) => verify(db)),
 } satisfies Record<string, Computation<never, unknown>>
 
+interface ListQuestion {
+  account: Account
+  query: VaultQuery
+  given: GivenLists | undefined
+}
 interface GuardQuestion {
   account: Account
   lifecycle: string

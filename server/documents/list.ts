@@ -14,6 +14,8 @@ import type { VaultQuery } from './listing/query'
 import { inList } from './listing/scope'
 import { holds } from './rights'
 
+export { giveLists } from './listing/memory/known'
+
 /** What a list shows of a document itself. */
 const listed = {
   id: documents.id,

@@ -27,7 +27,7 @@ function opened(): Vault {
  * up again. What cannot be cleared is said in the log, and keeps no job waiting.
  */
 export default defineNitroPlugin(async (nitro) => {
-  const { db, store, runner, dataFolder, scripts, layouts, files } = opened()
+  const { db, store, runner, dataFolder, scripts, layouts, lists, files } = opened()
   useScripts((question, who) => scripts.run(question, who))
   useSandbox(
     knownSandbox(() => {
@@ -51,4 +51,6 @@ export default defineNitroPlugin(async (nitro) => {
   })
   files.standBy()
   layouts.standBy()
+  lists.start()
+  nitro.hooks.hook('close', () => lists.stop())
 })

@@ -3,6 +3,7 @@ import { Computer } from '../compute/computer'
 import { MapLayouts } from '../configuration/map-layouts'
 import { MapProcess } from '../configuration/map-process'
 import { type Db, migrateDatabase, openDatabase } from '../database/connection'
+import { KeptLists } from '../documents/listing/memory/keeper'
 import { failuresIn } from '../files/failures'
 import { FileProcesses } from '../files/file-processes'
 import { FileStore } from '../files/store'
@@ -15,6 +16,7 @@ export interface Vault {
   runner: JobRunner
   computer: Computer
   layouts: MapLayouts
+  lists: KeptLists
   /** Where files are read and written. */
   files: FileProcesses
   /** Where scripts run. */
@@ -42,6 +44,7 @@ export function vault(): Vault {
   const computer = new Computer(program('compute-worker'), dataFolder)
   const scripts = new ScriptThreads(program('script-worker'))
   const layouts = new MapLayouts(new MapProcess(program('map-program')))
-  opened = { db, store, runner, computer, layouts, files, scripts, dataFolder }
+  const lists = new KeptLists(db, computer)
+  opened = { db, store, runner, computer, layouts, lists, files, scripts, dataFolder }
   return opened
 }

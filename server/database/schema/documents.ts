@@ -141,3 +141,12 @@ export const documentReferences = sqliteTable(
     index('document_references_child').on(table.child),
   ],
 )
+
+/**
+ * The rows of documents whose place in a list changed, in the order of the changes: what is known of long lists is
+ * brought up to date by them. Written by triggers, which keep the last 20,000.
+ */
+export const documentMoves = sqliteTable('document_moves', {
+  id: integer().primaryKey(),
+  row: integer().notNull(),
+})

@@ -13,4 +13,9 @@ export const bounds = {
   counted: 1000,
   /** Documents that have a text in them and are all kept in mind. */
   found: 20_000,
+  /** Documents from which on all of them are kept in memory, in their orders. */
+  inMemory: 20_000,
+  /** Moves of documents after which what is in memory is no use, and after which it is read anew. */
+  moves: 5000,
+  movesToRead: 2000,
 }

@@ -5,6 +5,7 @@ import { lifecycleOf, stateUseOf } from '../../../core/configuration'
 import { compareText } from '../../../core/support'
 import { configuration } from '../../../demo/configuration'
 import { insertConfiguration, published } from '../../configuration/published'
+import { atomically } from '../../database/connection'
 import { documents, folders as folderTable } from '../../database/schema'
 import { allFolders } from '../../directory/folders'
 import { asPerson } from '../../directory/people'
@@ -12,6 +13,9 @@ import { fileDocument } from '../acts/file'
 import { listDocuments } from '../list'
 import { content, emptyVault } from '../vault.fixture'
 import { bounds } from './bounds'
+import { readColumns } from './memory/columns'
+import { giveLists, knownOrder } from './memory/known'
+import { readOrder, sortsInMemory } from './memory/order'
 import { documentSorts, type VaultQuery } from './query'
 
 let vault: ReturnType<typeof emptyVault>
@@ -89,6 +93,7 @@ function plainly(name: string, query: VaultQuery): string[] {
           row.folder === query.folder ||
           row.folder.startsWith(`${query.folder}/`)) &&
         (!query.revision || row.revision === query.revision) &&
+        (!query.intake || row.intake === query.intake) &&
         (!text ||
           (text.length < 3
             ? row.number.toLowerCase().startsWith(text)
@@ -169,5 +174,75 @@ describe('a page of the list', () => {
   it('is refused after a place that is none', () => {
     const query = { sort: 'number', descending: false, offset: 0, limit: 5, after: 'nowhere' } as const
     expect(() => listDocuments(vault.db, vault.who('Mara Feldhaus'), query)).toThrow(/no place in this list/)
+  })
+})
+
+/** What moves a document in some list or other. */
+const moves: Record<string, (row: number) => void> = {
+  title: (row) => run('title = ?', row, ['Clamp 3', 'Lever 5', null, 'zz'][row % 4]),
+  label: (row) => run('revision = ?, revision_order = revision', row, ['A', 'B', 'D', null][row % 4]),
+  number: (row) => run('number = ? || number', row, row % 2 ? 'A' : 'Z'),
+  state: (row) => run('state = ?', row, states[row % states.length]),
+  owner: (row) => run('owner = ?', row, vault.who(filers[row % filers.length]!).id),
+  change: (row) => run('changed_at = ?', row, `2026-01-0${1 + (row % 9)}T00:00:00.000Z`),
+  intake: (row) => run('intake = ?', row, ['one', 'two', null][row % 3]),
+  removal: (row) => void vault.db.$client.prepare('delete from documents where rowid = 1 + ? % 240').run(row),
+  filing: (row) => {
+    const number = `BR-${3000 + ++filed}`
+    const asked = { number, title: `Clamp ${row % 5}`, folder: '/Line', classId: 'part', record: {} }
+    fileDocument(vault.db, vault.who('Ilya Brandt'), asked, content(`${number}.dxf`), null)
+  },
+}
+let filed = 0
+const run = (set: string, row: number, value: unknown) =>
+  void vault.db.$client
+    .prepare(`update or ignore documents set ${set} where rowid = 1 + abs(?) % 240`)
+    .run(value, row)
+
+describe('a page far down a large vault', () => {
+  const given = () => ({
+    columns: readColumns(vault.db),
+    orders: Object.fromEntries(sortsInMemory.map((sort) => [sort, readOrder(vault.db, sort)])),
+  })
+  const moved = fc.array(fc.tuple(some(...Object.keys(moves)), fc.nat(1000)), { maxLength: 6 })
+  const intakes = fc.option(some('one', 'two', 'three'), { nil: undefined })
+
+  it('is found in memory, whatever moved since it was read', () => {
+    giveLists(vault.db, given())
+    fc.assert(
+      fc.property(some(...readers), queries, intakes, moved, (name, query, intake, some) => {
+        Object.assign(bounds, { merged: 2 })
+        atomically(vault.db, () => some.forEach(([kind, row]) => moves[kind]!(row)))
+        const { text: _, ...asked } = { ...query, intake }
+        const expected = plainly(name, asked)
+        const page = listDocuments(vault.db, vault.who(name), asked)
+        expect(page.total).toBe(expected.length)
+        expect(page.rows.map(({ number }) => number)).toEqual(
+          expected.slice(query.offset, query.offset + query.limit),
+        )
+      }),
+      { numRuns: 400, seed: 7 },
+    )
+    for (const sort of sortsInMemory)
+      expect([...knownOrder(vault.db, sort)!.rows]).toEqual([...readOrder(vault.db, sort).rows])
+  })
+  it('is one of so many, without those that were removed', () => {
+    giveLists(vault.db, given())
+    const query = { sort: 'state', descending: false, offset: 0, limit: 7, intake: 'three' } as const
+    const total = () => listDocuments(vault.db, vault.who('Mara Feldhaus'), query).total
+    for (let row = 0; row < 20; row++) run('intake = ?', row, 'three')
+    const before = total()
+    for (let row = 0; row < 20; row++) moves.removal!(row)
+    expect([before > 0, total()]).toEqual([true, 0])
+  })
+  it('is found in the table where more has moved than is worth it', () => {
+    giveLists(vault.db, given())
+    Object.assign(bounds, { merged: 2, moves: 3 })
+    const query = { sort: 'title', descending: true, offset: 90, limit: 7 } as const
+    const numbers = () =>
+      listDocuments(vault.db, vault.who('Mara Feldhaus'), query).rows.map(({ number }) => number)
+    for (let row = 0; row < 5; row++) moves.filing!(row)
+    expect(knownOrder(vault.db, 'title')).toBeNull()
+    expect(numbers()).toEqual(plainly('Mara Feldhaus', query).slice(90, 97))
   })
 })

@@ -1,8 +1,9 @@
 import type { Tx } from '../../database/connection'
 import type { Account } from '../../directory/people'
 import { compareText, groupBy } from '../../../core/support'
-import { keepAnchor, nearestAnchor } from './anchors'
 import { bounds } from './bounds'
+import { countsByPlace, farRows } from './memory/far'
+import { type SortInMemory, sortsInMemory } from './memory/order'
 import { type Order, type Position, readPosition, reversed } from './order'
 import type { VaultQuery } from './query'
 import { type Found, foundRows, type Wanted } from './rows'
@@ -26,18 +27,19 @@ export function pageOf(tx: Tx, account: Account, query: VaultQuery): FoundPage {
   const text = needle && foundText(tx, needle)
   const filter = filtersOf(query)
   const { folder, classId, lifecycle, state, revision, intake, checkedOut } = query
+  const asked = { revision, intake, checkedOut }
   const order: Order = { sort: query.sort, descending: query.descending }
-  const list = [account.id, folder, classId, lifecycle, state]
   const after = query.after ? readPosition(query.after) : null
   const part = { order, after, skip: after ? 0 : query.offset, limit: query.limit }
   if (text?.isAll) {
-    const rows = searched(tx, { scope, text, filter, order, list: [...list, revision, intake, checkedOut] })
+    const list = [account.id, folder, classId, lifecycle, state, asked]
+    const rows = searched(tx, { scope, text, filter, order, list })
     return { found: pageOfRows(rows, part), total: rows.length, isLeast: false }
   }
   const counted = totalOf(tx, scope, query, text)
   const expected = text ? text.share * countThere(scope) : counted.total
   const isRare = checkedOut === true
-  const found = inOrder(tx, { ...part, scope, filter, text, isRare, expected, list }, counted)
+  const found = inOrder(tx, { ...part, scope, asked, filter, text, isRare, expected }, counted)
   return { found, ...atLeast(counted, after ? null : query.offset, found.length, query.limit) }
 }
 
@@ -58,7 +60,7 @@ function inOrder(tx: Tx, wanted: Wanted, { total, isLeast }: Total): Found[] {
 /** What stands nearer to the end is counted from there, where it is known how many there are. */
 function fromNearerEnd(tx: Tx, wanted: Wanted, total: number | null): Found[] {
   const { order, after, skip, limit } = wanted
-  if (after || total === null || skip + limit / 2 <= total / 2) return fromAnchor(tx, wanted)
+  if (after || total === null || skip + limit / 2 <= total / 2) return fromStart(tx, wanted)
   const rows = Math.min(limit, total - skip)
   const fromTheEnd = {
     ...wanted,
@@ -66,31 +68,19 @@ function fromNearerEnd(tx: Tx, wanted: Wanted, total: number | null): Found[] {
     skip: Math.max(0, total - skip - limit),
     limit: rows,
   }
-  return fromAnchor(tx, fromTheEnd).reverse()
+  return fromStart(tx, fromTheEnd).reverse()
 }
 
-/** Far down, it is gone on from the nearest place that is known from before. */
-function fromAnchor(tx: Tx, wanted: Wanted): Found[] {
-  const { order, text, after, skip, filter, limit } = wanted
-  if (after || text || filter || skip <= bounds.merged) return foundRows(tx, wanted)
-  const list = JSON.stringify([wanted.list, order])
-  const start = nearestAnchor(tx, list, skip)
-  // One row more, since a page is found again by the row before it.
-  const found =
-    start?.before === skip
-      ? foundRows(tx, { ...wanted, after: start.position, skip: 0 })
-      : foundRows(tx, {
-          ...wanted,
-          after: start?.position ?? null,
-          skip: skip - 1 - (start?.before ?? 0),
-          limit: limit + 1,
-        })
-  const [above, rows] = start?.before === skip ? [null, found] : [found[0], found.slice(1)]
-  if (above) keepAnchor(tx, list, skip, above)
-  const last = rows.at(-1)
-  if (last) keepAnchor(tx, list, skip + rows.length, last)
-  return rows
+/** What is far down is looked up in memory, where all documents of a large vault are known in their orders. */
+function fromStart(tx: Tx, wanted: Wanted): Found[] {
+  const { sort } = wanted.order
+  const far = isFar(wanted) && isInMemory(sort) ? farRows(tx, sort, wanted) : null
+  return far ?? foundRows(tx, wanted)
 }
+
+const isFar = ({ after, text, isRare, skip }: Wanted): boolean =>
+  !after && !text && !isRare && skip > bounds.merged
+const isInMemory = (sort: Order['sort']): sort is SortInMemory => sortsInMemory.some((one) => one === sort)
 
 /** Sorted by what a place says: place after place, each by number. */
 function byPlace(tx: Tx, wanted: Wanted, by: 'state' | 'folder'): Found[] {
@@ -100,6 +90,7 @@ function byPlace(tx: Tx, wanted: Wanted, by: 'state' | 'folder'): Found[] {
   if (order.descending) values.reverse()
   const byNumber: Order = { sort: 'number', descending: order.descending }
   const found: Found[] = []
+  const counts = wanted.filter && isFar(wanted) ? countsByPlace(tx, scope, wanted.asked) : null
   let { skip } = wanted
   for (const value of values) {
     const limit = wanted.limit - found.length
@@ -107,14 +98,13 @@ function byPlace(tx: Tx, wanted: Wanted, by: 'state' | 'folder'): Found[] {
     const position = startIn(order, value, after)
     if (position === 'before') continue
     const part = narrowed(scope, parts.get(value)!)
-    const known = countIfKnown(tx, part, wanted, position)
+    const known = countIfKnown(tx, part, wanted, position, counts)
     if (known !== null && known <= skip) {
       skip -= known
       continue
     }
-    const list = [...wanted.list, value]
     const expected = (wanted.expected * countThere(part)) / Math.max(countThere(scope), 1)
-    const ofPart = { ...wanted, scope: part, order: byNumber, list, after: position, skip, limit, expected }
+    const ofPart = { ...wanted, scope: part, order: byNumber, after: position, skip, limit, expected }
     const rows = fromNearerEnd(tx, ofPart, known)
     if (rows.length) skip = 0
     else if (skip > 0)
@@ -139,9 +129,14 @@ function startIn({ descending }: Order, value: string, after: Position | null): 
 }
 
 /** How many rows a part has, where that is known without looking. */
-const countIfKnown = (
+function countIfKnown(
   tx: Tx,
   part: Scope,
   { filter, text }: Wanted,
   position: Position | null,
-): number | null => (filter || text || position ? null : totalOf(tx, part, {}, null).total)
+  counts: Uint32Array | null,
+): number | null {
+  if (text || position) return null
+  if (!filter) return totalOf(tx, part, {}, null).total
+  return counts && [...part.places.keys()].reduce((sum, place) => sum + counts[place]!, 0)
+}

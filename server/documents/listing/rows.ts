@@ -2,6 +2,7 @@ import { and, type SQL, sql } from 'drizzle-orm'
 import type { Tx } from '../../database/connection'
 import { documents } from '../../database/schema'
 import { bounds } from './bounds'
+import type { Asked } from './memory/passing'
 import {
   columnOf,
   comparePositions,
@@ -24,14 +25,14 @@ export interface Found extends Position {
 export interface Wanted {
   scope: Scope
   order: Order
+  asked: Asked
+  /** As `asked`, in SQL. */
   filter: SQL | undefined
   text: FoundText | null
   /** Whether so few documents meet the filter or have the text that all of them may be gone through. */
   isRare: boolean
   /** About how many documents of the vault are wanted. */
   expected: number
-  /** What the scope was made from. */
-  list: unknown[]
   after: Position | null
   skip: number
   limit: number

@@ -2,6 +2,7 @@ import { and, type SQL, sql } from 'drizzle-orm'
 import type { Tx } from '../../database/connection'
 import type { VaultQuery } from './query'
 import { bounds } from './bounds'
+import { countsByPlace } from './memory/far'
 import { inList, isAlsoInScope, type Scope } from './scope'
 import { amongFound, type FoundText } from './texts'
 
@@ -28,6 +29,8 @@ export function filtersOf({ revision, intake, checkedOut }: Partial<VaultQuery>)
 export function totalOf(tx: Tx, scope: Scope, query: Partial<VaultQuery>, text: FoundText | null): Total {
   if (text) return totalOfText(tx, scope, query, text)
   const { revision, intake, checkedOut } = query
+  const known = intake && !checkedOut ? countsByPlace(tx, scope, query) : null
+  if (known) return exactly(known.reduce((sum, count) => sum + count, 0))
   if (intake || checkedOut) {
     const where = and(isAlsoInScope(scope), filtersOf(query))
     return exactly(count(tx, sql`documents where ${where}`))

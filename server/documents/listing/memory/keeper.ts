@@ -1,0 +1,81 @@
+import type { Computer } from '../../../compute/computer'
+import { oncePerConnection, type Db } from '../../../database/connection'
+import { bounds } from '../bounds'
+import type { VaultQuery } from '../query'
+import type { RowColumns } from './columns'
+import type { GivenLists } from './known'
+import { type KnownUpTo, movesSince } from './moves'
+import { type SortInMemory, sortsInMemory } from './order'
+
+/** How often it is looked whether many documents have moved, in milliseconds. */
+const every = 5000
+/** How long what was read stands at least, in milliseconds: an intake moves documents without end. */
+const leastAge = 60_000
+
+const documentsOf = oncePerConnection(({ $client }) =>
+  $client.prepare('select ifnull(sum(documents), 0) from places').pluck(),
+)
+
+/**
+ * All documents of a large vault in their orders, read in a thread and given to those that list: a page far down a
+ * million documents is found by going through four megabytes. Of a small vault nothing is kept.
+ */
+export class KeptLists {
+  private columns: RowColumns | undefined
+  private readonly orders: GivenLists['orders'] = {}
+  private readonly readAt = new WeakMap<KnownUpTo, number>()
+  private timer: NodeJS.Timeout | undefined
+  private isReading = false
+
+  constructor(
+    private readonly db: Db,
+    private readonly computer: Pick<Computer, 'compute'>,
+  ) {}
+
+  /** Reads what a large vault has, and reads it anew once many documents have moved. */
+  start(): void {
+    this.timer = setInterval(() => void this.look(), every).unref()
+    void this.look()
+  }
+
+  stop(): void {
+    clearInterval(this.timer)
+  }
+
+  /** What a list needs of it: pages near the start are found without. */
+  for({ offset, intake }: Pick<VaultQuery, 'offset' | 'intake'>): GivenLists | undefined {
+    const { columns, orders } = this
+    return columns && (offset > bounds.merged || intake) ? { columns, orders } : undefined
+  }
+
+  /** Reads one after the other, so that no thread is taken for long. */
+  async look(): Promise<void> {
+    if (this.isReading || (documentsOf(this.db).get() as number) < bounds.inMemory) return
+    this.isReading = true
+    try {
+      if (this.isDue(this.columns))
+        this.columns = this.dated(await this.computer.compute('read-columns', null))
+      for (const sort of sortsInMemory)
+        if (this.isDue(this.orders[sort])) this.orders[sort] = this.dated(await this.read(sort))
+    } catch (error) {
+      console.error('The orders of the list could not be read; pages far down take longer:', error)
+    } finally {
+      this.isReading = false
+    }
+  }
+
+  private read(sort: SortInMemory) {
+    return this.computer.compute('read-order', { sort })
+  }
+
+  private dated<Known extends KnownUpTo>(known: Known): Known {
+    this.readAt.set(known, performance.now())
+    return known
+  }
+
+  private isDue(known: KnownUpTo | undefined): boolean {
+    if (!known) return true
+    const age = performance.now() - this.readAt.get(known)!
+    return age > leastAge && movesSince(this.db, known) > bounds.movesToRead
+  }
+}
