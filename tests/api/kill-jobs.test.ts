@@ -117,4 +117,4 @@ it(`${kills} kills with jobs of all kinds under way leave nothing stuck, doubled
   expect((await mara('GET', 'audit/verify')).body).toMatchObject({ whole: true })
   await server.stop()
   expect((await verifyVault(data)).faults).toEqual([])
-}, 1_500_000)
+}, kills * 20_000 + 600_000)

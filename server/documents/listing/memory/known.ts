@@ -38,8 +38,8 @@ export function knownColumns(tx: Tx): OwnColumns | null {
 export function knownOrder(tx: Tx, sort: SortInMemory): RowOrder | null {
   const known = knownOf(tx)
   const order = upToDate(tx, known.orders[sort], known.given?.orders[sort], (old, rows, last) => ({
+    ...renewedOrder(tx, sort, old, rows),
     upTo: last,
-    rows: renewedOrder(tx, sort, old.rows, rows),
   }))
   if (order) known.orders[sort] = order
   return order

@@ -6,6 +6,10 @@ export interface KnownUpTo {
   upTo: number
 }
 
+/** Numbers in memory that threads share. */
+export const sharedNumbers = (length: number) =>
+  new Int32Array(new SharedArrayBuffer(length * Int32Array.BYTES_PER_ELEMENT))
+
 const statements = oncePerConnection(({ $client }) => ({
   last: $client.prepare('select ifnull(max(id), 0) from document_moves').pluck(),
   since: $client.prepare('select distinct row from document_moves where id > ?').pluck(),

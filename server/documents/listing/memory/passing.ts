@@ -1,41 +1,46 @@
 import type { VaultQuery } from '../query'
 import type { Scope } from '../scope'
 import type { OwnColumns } from './columns'
+import type { RowOrder } from './order'
 
 /** What is asked of documents beyond where they stand. */
 export type Asked = Pick<VaultQuery, 'revision' | 'intake' | 'checkedOut'>
 
-/** Whether a document, by its row, is in a scope and is asked for. */
-export type Passes = (row: number) => boolean
+/** Which documents are in a scope and are asked for, as `isInScope` and `filtersOf` say it in SQL. */
+export interface Passing {
+  /** For each place, the relations to a document there with which it is seen: a bit for each. */
+  allowed: Uint8Array
+  /** What is asked of a document beyond its place, by its row; null where it is nothing. */
+  also: ((row: number, allowed: number) => boolean) | null
+}
 
-/** A bit for each relation of a person to a document, in the order of `ByRelation`. */
-const whatever = 0b1111
+/** Whether more is asked of a document than its place. */
+export const isMoreAsked = ({ partly }: Scope, { revision, intake }: Asked): boolean =>
+  partly.length > 0 || Boolean(revision || intake)
 
-/** Tells by what is in memory what `isInScope` and `filtersOf` tell in SQL: some nanoseconds a document. */
-export function passingBy(
-  { place, codes, codeOf }: OwnColumns,
-  scope: Scope,
-  { revision, intake }: Asked,
-): Passes {
+/** Where nothing is asked but the place. */
+export const passingByPlace = (scope: Scope): Passing => ({ allowed: allowedIn(scope), also: null })
+
+export function passingBy({ codes, codeOf }: OwnColumns, scope: Scope, { revision, intake }: Asked): Passing {
   const { owner, creator } = codes
-  const allowed = allowedIn(scope)
   const code = (text: string) => codeOf.get(text) ?? unknown
   const me = code(scope.account.id)
   const label = revision ? code(revision) : null
   const from = intake ? code(intake) : null
-  return (row) => {
-    const relations = allowed[place[row]!]!
-    if (relations === 0) return false
+  const also = (row: number, allowed: number) => {
     if (label !== null && codes.revision[row] !== label) return false
     if (from !== null && codes.intake[row] !== from) return false
-    if (relations === whatever) return true
+    if (allowed === whatever) return true
     const relation = Number(owner[row] === me) + 2 * Number(creator[row] === me)
-    return ((relations >> relation) & 1) === 1
+    return ((allowed >> relation) & 1) === 1
   }
+  return { allowed: allowedIn(scope), also }
 }
+
+/** All four relations, in the order of `ByRelation`. */
+const whatever = 0b1111
 const unknown = -1
 
-/** For each place, the relations to a document there with which it is seen. */
 function allowedIn({ whole, partly, counts }: Scope): Uint8Array {
   const allowed = new Uint8Array(highestPlace(counts) + 1)
   for (const place of whole) allowed[place] = whatever
@@ -44,25 +49,31 @@ function allowedIn({ whole, partly, counts }: Scope): Uint8Array {
   return allowed
 }
 
-/** The rows of an order that pass, so many after so many others. */
+/** The rows of an order that pass, so many after so many others: some nanoseconds for each that is passed by. */
 export function rowsAt(
-  rows: Int32Array,
-  passes: Passes,
+  { rows, places }: RowOrder,
+  { allowed, also }: Passing,
   { descending, skip, limit }: { descending: boolean; skip: number; limit: number },
 ): number[] {
   const found: number[] = []
   const [first, step] = descending ? [rows.length - 1, -1] : [0, 1]
   let before = 0
-  for (let at = first; at >= 0 && at < rows.length && found.length < limit; at += step)
-    if (passes(rows[at]!) && before++ >= skip) found.push(rows[at]!)
+  for (let at = first; at >= 0 && at < rows.length && found.length < limit; at += step) {
+    const relations = allowed[places[at]!]!
+    if (relations === 0 || (also && !also(rows[at]!, relations))) continue
+    if (before++ >= skip) found.push(rows[at]!)
+  }
   return found
 }
 
 /** How many documents of each place pass. */
-export function passingByPlace({ place }: OwnColumns, { counts }: Scope, passes: Passes): Uint32Array {
-  const passing = new Uint32Array(highestPlace(counts) + 1)
-  for (let row = 0; row < place.length; row++) if (passes(row)) passing[place[row]!]!++
-  return passing
+export function countsPassing({ rows, places }: RowOrder, { allowed, also }: Passing): Uint32Array {
+  const counts = new Uint32Array(allowed.length)
+  for (let at = 0; at < rows.length; at++) {
+    const place = places[at]!
+    if (allowed[place] !== 0 && (!also || also(rows[at]!, allowed[place]!))) counts[place]!++
+  }
+  return counts
 }
 
 const highestPlace = (counts: Scope['counts']): number => {
