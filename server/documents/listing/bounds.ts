@@ -5,6 +5,8 @@ export const bounds = {
   strideOfRead: 600,
   /** Rows that are read one by one for a text at most, before all that have it are sorted. */
   strideOfText: 12_000,
+  /** Rows before a page up to which it is found in the table, though all documents are in memory. */
+  near: 200,
   /** Rows that are put together from places at most; for more, the whole order is walked. */
   merged: 2000,
   /** Rows of each place that are looked at first when places are put together. */

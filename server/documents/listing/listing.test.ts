@@ -211,7 +211,7 @@ describe('a page far down a large vault', () => {
     giveLists(vault.db, given())
     fc.assert(
       fc.property(some(...readers), queries, intakes, moved, (name, query, intake, some) => {
-        Object.assign(bounds, { merged: 2 })
+        Object.assign(bounds, { near: 2 })
         atomically(vault.db, () => some.forEach(([kind, row]) => moves[kind]!(row)))
         const { text: _, ...asked } = { ...query, intake }
         const expected = plainly(name, asked)
@@ -237,7 +237,7 @@ describe('a page far down a large vault', () => {
   })
   it('is found in the table where more has moved than is worth it', () => {
     giveLists(vault.db, given())
-    Object.assign(bounds, { merged: 2, moves: 3 })
+    Object.assign(bounds, { near: 2, moves: 3 })
     const query = { sort: 'title', descending: true, offset: 90, limit: 7 } as const
     const numbers = () =>
       listDocuments(vault.db, vault.who('Mara Feldhaus'), query).rows.map(({ number }) => number)

@@ -8,7 +8,8 @@ import { type Order, type Position, readPosition, reversed } from './order'
 import type { VaultQuery } from './query'
 import { type Found, foundRows, type Wanted } from './rows'
 import { pageOfRows, searched } from './search'
-import { countThere, narrowed, type Scope, scopeOf } from './scope'
+import type { Place } from '../sights'
+import { countThere, narrowed, scopeOf } from './scope'
 import { foundText, needleOf } from './texts'
 import { filtersOf, type Total, totalOf } from './totals'
 
@@ -79,7 +80,7 @@ function fromStart(tx: Tx, wanted: Wanted): Found[] {
 }
 
 const isFar = ({ after, text, isRare, skip }: Wanted): boolean =>
-  !after && !text && !isRare && skip > bounds.merged
+  !after && !text && !isRare && skip > bounds.near
 const isInMemory = (sort: Order['sort']): sort is SortInMemory => sortsInMemory.some((one) => one === sort)
 
 /** Sorted by what a place says: place after place, each by number. */
@@ -89,20 +90,21 @@ function byPlace(tx: Tx, wanted: Wanted, by: 'state' | 'folder'): Found[] {
   const values = [...parts.keys()].sort(compareText)
   if (order.descending) values.reverse()
   const byNumber: Order = { sort: 'number', descending: order.descending }
+  const countOf = counterOf(tx, wanted)
   const found: Found[] = []
-  const counts = wanted.filter && isFar(wanted) ? countsByPlace(tx, scope, wanted.asked) : null
   let { skip } = wanted
   for (const value of values) {
     const limit = wanted.limit - found.length
     if (limit === 0) break
     const position = startIn(order, value, after)
     if (position === 'before') continue
-    const part = narrowed(scope, parts.get(value)!)
-    const known = countIfKnown(tx, part, wanted, position, counts)
+    const places = parts.get(value)!
+    const known = position ? null : countOf(places)
     if (known !== null && known <= skip) {
       skip -= known
       continue
     }
+    const part = narrowed(scope, places)
     const expected = (wanted.expected * countThere(part)) / Math.max(countThere(scope), 1)
     const ofPart = { ...wanted, scope: part, order: byNumber, after: position, skip, limit, expected }
     const rows = fromNearerEnd(tx, ofPart, known)
@@ -128,15 +130,18 @@ function startIn({ descending }: Order, value: string, after: Position | null): 
   return order < 0 ? 'before' : order === 0 ? { value: null, number: after.number } : null
 }
 
-/** How many rows a part has, where that is known without looking. */
-function countIfKnown(
-  tx: Tx,
-  part: Scope,
-  { filter, text }: Wanted,
-  position: Position | null,
-  counts: Uint32Array | null,
-): number | null {
-  if (text || position) return null
-  if (!filter) return totalOf(tx, part, {}, null).total
-  return counts && [...part.places.keys()].reduce((sum, place) => sum + counts[place]!, 0)
+/** Tells how many rows some places have, where that is known without looking at each. */
+function counterOf(tx: Tx, wanted: Wanted): (places: Place[]) => number | null {
+  const { scope, filter, text } = wanted
+  const counts = text ? null : countsOf(tx, wanted)
+  if (counts) return (places) => places.reduce((sum, { id }) => sum + (counts.get(id) ?? 0), 0)
+  if (filter || text) return () => null
+  return (places) => totalOf(tx, narrowed(scope, places), {}, null).total
+}
+
+function countsOf(tx: Tx, wanted: Wanted): Map<number, number> | null {
+  const { scope, filter, asked } = wanted
+  if (!filter && scope.partly.length === 0)
+    return new Map(scope.whole.map((place) => [place, scope.counts.get(place)!]))
+  return isFar(wanted) ? countsByPlace(tx, scope, asked) : null
 }

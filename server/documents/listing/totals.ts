@@ -30,7 +30,7 @@ export function totalOf(tx: Tx, scope: Scope, query: Partial<VaultQuery>, text: 
   if (text) return totalOfText(tx, scope, query, text)
   const { revision, intake, checkedOut } = query
   const known = intake && !checkedOut ? countsByPlace(tx, scope, query) : null
-  if (known) return exactly(known.reduce((sum, count) => sum + count, 0))
+  if (known) return exactly([...known.values()].reduce((sum, count) => sum + count, 0))
   if (intake || checkedOut) {
     const where = and(isAlsoInScope(scope), filtersOf(query))
     return exactly(count(tx, sql`documents where ${where}`))

@@ -28,10 +28,10 @@ export function farRows(
 }
 
 /** How many documents of a scope each of its places has that are asked for; null where that is not known. */
-export function countsByPlace(tx: Tx, scope: Scope, asked: Asked): Uint32Array | null {
+export function countsByPlace(tx: Tx, scope: Scope, asked: Asked): Map<number, number> | null {
   const known = knownOrder(tx, 'number')
   const passing = known && passingIn(tx, scope, asked)
-  return passing && countsPassing(known, passing)
+  return passing && new Map(countsPassing(known, passing).entries())
 }
 
 function passingIn(tx: Tx, scope: Scope, asked: Asked): Passing | null {

@@ -44,8 +44,7 @@ export class KeptLists {
 
   /** What a list needs of it: pages near the start are found without. */
   for({ offset, intake }: Pick<VaultQuery, 'offset' | 'intake'>): GivenLists | undefined {
-    const { columns, orders } = this
-    return columns && (offset > bounds.merged || intake) ? { columns, orders } : undefined
+    return offset > bounds.near || intake ? { columns: this.columns, orders: this.orders } : undefined
   }
 
   /** Reads one after the other, so that no thread is taken for long. */
@@ -53,10 +52,10 @@ export class KeptLists {
     if (this.isReading || (documentsOf(this.db).get() as number) < bounds.inMemory) return
     this.isReading = true
     try {
-      if (this.isDue(this.columns))
-        this.columns = this.dated(await this.computer.compute('read-columns', null))
       for (const sort of sortsInMemory)
         if (this.isDue(this.orders[sort])) this.orders[sort] = this.dated(await this.read(sort))
+      if (this.isDue(this.columns))
+        this.columns = this.dated(await this.computer.compute('read-columns', null))
     } catch (error) {
       console.error('The orders of the list could not be read; pages far down take longer:', error)
     } finally {

@@ -5,7 +5,7 @@ import { renewedOrder, type RowOrder, type SortInMemory } from './order'
 
 /** What threads are given of all documents, in memory that they share. */
 export interface GivenLists {
-  columns: RowColumns
+  columns?: RowColumns
   orders: Partial<Record<SortInMemory, RowOrder>>
 }
 
