@@ -1,16 +1,17 @@
+import { and, sql } from 'drizzle-orm'
 import type { Tx } from '../../database/connection'
 import type { Account } from '../../directory/people'
 import { compareText, groupBy } from '../../../core/support'
 import { bounds } from './bounds'
-import { countsByPlace, farRows } from './memory/far'
+import { countsByPlace, rowsInMemory } from './memory/page'
 import { type SortInMemory, sortsInMemory } from './memory/order'
 import { type Order, type Position, readPosition, reversed } from './order'
 import type { VaultQuery } from './query'
 import { type Found, foundRows, type Wanted } from './rows'
-import { pageOfRows, searched } from './search'
+import { pageOfRows, searched, sorted } from './search'
 import type { Place } from '../sights'
 import { countThere, narrowed, scopeOf } from './scope'
-import { foundText, needleOf } from './texts'
+import { foundText, hasText, needleOf } from './texts'
 import { filtersOf, type Total, totalOf } from './totals'
 
 /** A page of the list as rows of the table, and how many there are in all. */
@@ -28,19 +29,28 @@ export function pageOf(tx: Tx, account: Account, query: VaultQuery): FoundPage {
   const text = needle && foundText(tx, needle)
   const filter = filtersOf(query)
   const { folder, classId, lifecycle, state, revision, intake, checkedOut } = query
-  const asked = { revision, intake, checkedOut }
+  const asked = { revision, intake }
   const order: Order = { sort: query.sort, descending: query.descending }
   const after = query.after ? readPosition(query.after) : null
   const part = { order, after, skip: after ? 0 : query.offset, limit: query.limit }
   if (text?.isAll) {
-    const list = [account.id, folder, classId, lifecycle, state, asked]
+    const list = [account.id, folder, classId, lifecycle, state, asked, checkedOut]
     const rows = searched(tx, { scope, text, filter, order, list })
+    return { found: pageOfRows(rows, part), total: rows.length, isLeast: false }
+  }
+  // So few are checked out that all of them are looked at.
+  if (checkedOut) {
+    const among = {
+      scope,
+      among: sql`documents`,
+      filter: and(filter, text ? hasText(text.needle) : undefined),
+    }
+    const rows = sorted(tx, { ...among, order })
     return { found: pageOfRows(rows, part), total: rows.length, isLeast: false }
   }
   const counted = totalOf(tx, scope, query, text)
   const expected = text ? text.share * countThere(scope) : counted.total
-  const isRare = checkedOut === true
-  const found = inOrder(tx, { ...part, scope, asked, filter, text, isRare, expected }, counted)
+  const found = inOrder(tx, { ...part, scope, asked, filter, text, expected }, counted)
   return { found, ...atLeast(counted, after ? null : query.offset, found.length, query.limit) }
 }
 
@@ -72,15 +82,16 @@ function fromNearerEnd(tx: Tx, wanted: Wanted, total: number | null): Found[] {
   return fromStart(tx, fromTheEnd).reverse()
 }
 
-/** What is far down is looked up in memory, where all documents of a large vault are known in their orders. */
+/** All documents of a large vault are known in memory, in their orders. */
 function fromStart(tx: Tx, wanted: Wanted): Found[] {
   const { sort } = wanted.order
-  const far = isFar(wanted) && isInMemory(sort) ? farRows(tx, sort, wanted) : null
-  return far ?? foundRows(tx, wanted)
+  const known = isBestInMemory(wanted) && isInMemory(sort) ? rowsInMemory(tx, sort, wanted) : null
+  return known ?? foundRows(tx, wanted)
 }
 
-const isFar = ({ after, text, isRare, skip }: Wanted): boolean =>
-  !after && !text && !isRare && skip > bounds.near
+/** What is far down, and what is filtered: those that are wanted may all lie at the other end of an order. */
+const isBestInMemory = ({ after, text, filter, skip }: Wanted): boolean =>
+  !text && (filter !== undefined || (!after && skip > bounds.near))
 const isInMemory = (sort: Order['sort']): sort is SortInMemory => sortsInMemory.some((one) => one === sort)
 
 /** Sorted by what a place says: place after place, each by number. */
@@ -143,5 +154,5 @@ function countsOf(tx: Tx, wanted: Wanted): Map<number, number> | null {
   const { scope, filter, asked } = wanted
   if (!filter && scope.partly.length === 0)
     return new Map(scope.whole.map((place) => [place, scope.counts.get(place)!]))
-  return isFar(wanted) ? countsByPlace(tx, scope, asked) : null
+  return isBestInMemory(wanted) ? countsByPlace(tx, scope, asked) : null
 }

@@ -29,8 +29,6 @@ export interface Wanted {
   /** As `asked`, in SQL. */
   filter: SQL | undefined
   text: FoundText | null
-  /** Whether so few documents meet the filter or have the text that all of them may be gone through. */
-  isRare: boolean
   /** About how many documents of the vault are wanted. */
   expected: number
   after: Position | null
@@ -40,9 +38,8 @@ export interface Wanted {
 
 /** The rows that are wanted, in their order. */
 export function foundRows(tx: Tx, wanted: Wanted): Found[] {
-  const { scope, filter, text, isRare, skip, limit } = wanted
+  const { scope, filter, text, skip, limit } = wanted
   if (limit <= 0 || (scope.whole.length === 0 && scope.partly.length === 0)) return []
-  if (isRare) return gathered(tx, wanted)
   if (text) return foundByText(tx, wanted)
   const far = skip + limit > bounds.merged
   if (far && countThere(scope) < scope.documents / 5) return gathered(tx, wanted)
@@ -105,7 +102,7 @@ function columnsWalked({ scope, order, filter, text }: Wanted): SQL {
   const names = [
     ...['place', 'number', ...(columnOf(order) ? [columnOf(order)!] : [])],
     ...(scope.partly.length ? ['owner', 'creator'] : []),
-    ...(filter ? ['revision', 'intake', 'checked_out_by'] : []),
+    ...(filter ? ['revision', 'intake'] : []),
     ...(text ? ['title', 'record'] : []),
   ]
   return sql.raw(['rowid as "row"', ...new Set(names)].join(', '))

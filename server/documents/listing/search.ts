@@ -23,21 +23,25 @@ const mostKept = 10
 export function searched(tx: Tx, search: Search): Found[] {
   const { text, order, list } = search
   const name = JSON.stringify([text.needle.text, order, list])
-  return keptIn(kept(tx), name, mostKept, () => sorted(tx, search))
+  return keptIn(kept(tx), name, mostKept, () => sorted(tx, { ...search, among: amongFound(text) }))
 }
 
-function sorted(tx: Tx, { scope, text, filter, order }: Search): Found[] {
+/** Few documents, sorted: those of a scope among some that meet a filter. */
+export function sorted(
+  tx: Tx,
+  { scope, among, filter, order }: Pick<Search, 'scope' | 'filter' | 'order'> & { among: SQL },
+): Found[] {
   const where = and(filter, isAlsoInScope(scope)) ?? sql`true`
   const column = columnOf(order)
   if (column !== 'state' && column !== 'folder')
     return tx.all<Found>(
-      sql`select documents.rowid as "row", ${positionColumns(order)} from ${amongFound(text)}
+      sql`select documents.rowid as "row", ${positionColumns(order)} from ${among}
         where ${where} order by ${orderBy(order)}`,
     )
   // What a place says is known here, and need not be read of each document.
   return tx
     .all<{ row: number; place: number; number: string }>(
-      sql`select documents.rowid as "row", place, number from ${amongFound(text)} where ${where}`,
+      sql`select documents.rowid as "row", place, number from ${among} where ${where}`,
     )
     .map(({ row, place, number }) => ({ row, value: scope.places.get(place)![column], number }))
     .sort((one, other) => comparePositions(order, one, other))

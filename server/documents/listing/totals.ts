@@ -2,7 +2,8 @@ import { and, type SQL, sql } from 'drizzle-orm'
 import type { Tx } from '../../database/connection'
 import type { VaultQuery } from './query'
 import { bounds } from './bounds'
-import { countsByPlace } from './memory/far'
+import { countsByPlace } from './memory/page'
+import type { Asked } from './memory/passing'
 import { inList, isAlsoInScope, type Scope } from './scope'
 import { amongFound, type FoundText } from './texts'
 
@@ -28,19 +29,20 @@ export function filtersOf({ revision, intake, checkedOut }: Partial<VaultQuery>)
 /** How many documents a query finds: sums over places where they tell it, never a walk through a million rows. */
 export function totalOf(tx: Tx, scope: Scope, query: Partial<VaultQuery>, text: FoundText | null): Total {
   if (text) return totalOfText(tx, scope, query, text)
-  const { revision, intake, checkedOut } = query
-  const known = intake && !checkedOut ? countsByPlace(tx, scope, query) : null
-  if (known) return exactly([...known.values()].reduce((sum, count) => sum + count, 0))
-  if (intake || checkedOut) {
-    const where = and(isAlsoInScope(scope), filtersOf(query))
-    return exactly(count(tx, sql`documents where ${where}`))
-  }
+  const { revision, intake } = query
+  if (intake) return exactly(totalOfIntake(tx, scope, { revision, intake }))
   return exactly(revision ? totalOfLabel(tx, scope, revision) : totalOfPlaces(tx, scope))
 }
 
 const totalOfPlaces = (tx: Tx, scope: Scope): number =>
   scope.whole.reduce((sum, id) => sum + scope.counts.get(id)!, 0) +
   related(tx, scope, undefined, (ids) => ids.reduce((sum, id) => sum + scope.counts.get(id)!, 0))
+
+function totalOfIntake(tx: Tx, scope: Scope, asked: Asked): number {
+  const known = countsByPlace(tx, scope, asked)
+  if (known) return [...known.values()].reduce((sum, found) => sum + found, 0)
+  return count(tx, sql`documents where ${and(isAlsoInScope(scope), filtersOf(asked))}`)
+}
 
 function totalOfLabel(tx: Tx, scope: Scope, revision: string): number {
   const tallied = (ids: number[]) =>

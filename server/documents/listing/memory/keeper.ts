@@ -42,9 +42,14 @@ export class KeptLists {
     clearInterval(this.timer)
   }
 
-  /** What a list needs of it: pages near the start are found without. */
-  for({ offset, intake }: Pick<VaultQuery, 'offset' | 'intake'>): GivenLists | undefined {
-    return offset > bounds.near || intake ? { columns: this.columns, orders: this.orders } : undefined
+  /** What a list needs of it: a page near the start of a list that is not filtered is found without. */
+  for({
+    offset,
+    intake,
+    revision,
+  }: Pick<VaultQuery, 'offset' | 'intake' | 'revision'>): GivenLists | undefined {
+    const isNeeded = offset > bounds.near || intake || revision
+    return isNeeded ? { columns: this.columns, orders: this.orders } : undefined
   }
 
   /** Reads one after the other, so that no thread is taken for long. */

@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm'
+import { type SQL, sql } from 'drizzle-orm'
 import { consistently, type Db, type Tx } from '../../../database/connection'
 import { columnOf, type Order, orderBy, type Position, positionColumns } from '../order'
 import type { Found } from '../rows'
@@ -47,7 +47,7 @@ export function renewedOrder(
   moved: number[],
 ): Pick<RowOrder, 'rows' | 'places'> {
   const there = positionsOf(tx, sort, moved)
-  const followers = new Map(there.map((found) => [rowBefore(tx, sort, found) ?? nothing, found]))
+  const followers = new Map(there.map((found) => [rowBefore(tx, sort, found, '<') ?? nothing, found]))
   const [newRows, newPlaces] = [rows, places].map(({ length }) => new Int32Array(length + there.length))
   let count = 0
   const put = (row: number, place: number) => {
@@ -88,15 +88,20 @@ export const positionsOf = (tx: Tx, sort: SortInMemory, rows: number[]) =>
   >(sql`select documents.rowid as "row", place, ${positionColumns(up(sort))} from documents
     where documents.rowid in ${inList(rows)} order by ${orderBy(up(sort))}`)
 
-/** The row that comes right before a position. */
-function rowBefore(tx: Tx, sort: SortInMemory, { value, number }: Position): number | undefined {
+/** The row that comes right before a position, or stands on it where that is asked for. */
+export function rowBefore(
+  tx: Tx,
+  sort: SortInMemory,
+  { value, number }: Position,
+  than: '<' | '<=',
+): number | undefined {
   const column = columnOf(up(sort))
   const last = sql.raw(`select rowid as "row" from documents where`)
   const down = sql`order by ${orderBy({ sort, descending: true })} limit 1`
-  const before = (where: ReturnType<typeof sql>) =>
-    tx.get<{ row: number }>(sql`${last} ${where} ${down}`)?.row
-  if (!column) return before(sql`number < ${number}`)
+  const before = (where: SQL) => tx.get<{ row: number }>(sql`${last} ${where} ${down}`)?.row
+  const is = sql.raw(than)
+  if (!column) return before(sql`number ${is} ${number}`)
   const empty = sql.raw(`${column} is null`)
-  if (value === null) return before(sql`${empty} and number < ${number}`)
-  return before(sql`(${sql.raw(column)}, number) < (${value}, ${number})`) ?? before(empty)
+  if (value === null) return before(sql`${empty} and number ${is} ${number}`)
+  return before(sql`(${sql.raw(column)}, number) ${is} (${value}, ${number})`) ?? before(empty)
 }

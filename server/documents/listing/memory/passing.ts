@@ -4,7 +4,7 @@ import type { OwnColumns } from './columns'
 import type { RowOrder } from './order'
 
 /** What is asked of documents beyond where they stand. */
-export type Asked = Pick<VaultQuery, 'revision' | 'intake' | 'checkedOut'>
+export type Asked = Pick<VaultQuery, 'revision' | 'intake'>
 
 /** Which documents are in a scope and are asked for, as `isInScope` and `filtersOf` say it in SQL. */
 export interface Passing {
@@ -49,16 +49,24 @@ function allowedIn({ whole, partly, counts }: Scope): Uint8Array {
   return allowed
 }
 
+/** A part of an order: from one end or from somewhere on, so many rows after so many others. */
+interface Part {
+  from: number | null
+  descending: boolean
+  skip: number
+  limit: number
+}
+
 /** The rows of an order that pass, so many after so many others: some nanoseconds for each that is passed by. */
 export function rowsAt(
   { rows, places }: RowOrder,
   { allowed, also }: Passing,
-  { descending, skip, limit }: { descending: boolean; skip: number; limit: number },
+  { from, descending, skip, limit }: Part,
 ): number[] {
   const found: number[] = []
-  const [first, step] = descending ? [rows.length - 1, -1] : [0, 1]
+  const [end, step] = descending ? [rows.length - 1, -1] : [0, 1]
   let before = 0
-  for (let at = first; at >= 0 && at < rows.length && found.length < limit; at += step) {
+  for (let at = from ?? end; at >= 0 && at < rows.length && found.length < limit; at += step) {
     const relations = allowed[places[at]!]!
     if (relations === 0 || (also && !also(rows[at]!, relations))) continue
     if (before++ >= skip) found.push(rows[at]!)

@@ -1,8 +1,9 @@
 import type { Tx } from '../../../database/connection'
+import type { Position } from '../order'
 import type { Found, Wanted } from '../rows'
 import type { Scope } from '../scope'
 import { knownColumns, knownOrder } from './known'
-import { positionsOf, type SortInMemory } from './order'
+import { positionsOf, rowBefore, type RowOrder, type SortInMemory } from './order'
 import {
   type Asked,
   countsPassing,
@@ -13,18 +14,29 @@ import {
   rowsAt,
 } from './passing'
 
-/** Rows far down in an order, by what is in memory; null where that is not known. */
-export function farRows(
-  tx: Tx,
-  sort: SortInMemory,
-  { scope, asked, order, ...part }: Wanted,
-): Found[] | null {
+/** The rows that are wanted, by what is in memory; null where that is not known. */
+export function rowsInMemory(tx: Tx, sort: SortInMemory, wanted: Wanted): Found[] | null {
+  const { scope, asked, order, after, skip, limit } = wanted
+  const { descending } = order
   const known = knownOrder(tx, sort)
   const passing = known && passingIn(tx, scope, asked)
   if (!passing) return null
-  const { descending } = order
-  const found = positionsOf(tx, sort, rowsAt(known, passing, { ...part, descending }))
+  const from = after && startAfter(tx, sort, known, after, descending)
+  const found = positionsOf(tx, sort, rowsAt(known, passing, { from, descending, skip, limit }))
   return descending ? found.reverse() : found
+}
+
+/** Where in an order that which comes after a position begins. */
+function startAfter(
+  tx: Tx,
+  sort: SortInMemory,
+  { rows }: RowOrder,
+  position: Position,
+  descending: boolean,
+): number {
+  const before = rowBefore(tx, sort, position, descending ? '<' : '<=')
+  const at = before === undefined ? -1 : rows.indexOf(before)
+  return descending ? at : at + 1
 }
 
 /** How many documents of a scope each of its places has that are asked for; null where that is not known. */
