@@ -1,15 +1,15 @@
 import { sql } from 'drizzle-orm'
 import { consistently, type Db, type Tx } from '../../../database/connection'
 import { inList } from '../scope'
-import { type KnownUpTo, lastMove, sharedNumbers } from './moves'
+import { highestRow, type KnownUpTo, lastMove, sharedNumbers } from './moves'
 
-/** The texts that lists ask of each document besides its place. */
-const texts = ['owner', 'creator', 'revision', 'intake'] as const
+/** The texts that lists ask of each document besides its place and its label. */
+const texts = ['owner', 'creator', 'intake'] as const
 type Text = (typeof texts)[number]
 
 /**
- * What lists ask of each document besides its place, by its row: texts as numbers that stand for them, 0 where there is
- * none. Sixteen bytes a document.
+ * What lists ask of each document besides its place and its label, by its row: texts as numbers that stand for them,
+ * 0 where there is none. Twelve bytes a document.
  */
 export interface RowColumns extends KnownUpTo {
   codes: Record<Text, Int32Array>
@@ -36,9 +36,6 @@ export function readColumns(db: Db): RowColumns {
 
 const columnsOf = (make: (text: Text) => Int32Array) =>
   Object.fromEntries(texts.map((text) => [text, make(text)])) as RowColumns['codes']
-
-const highestRow = (tx: Tx): number =>
-  tx.$client.prepare('select ifnull(max(rowid), 0) from documents').pluck().get() as number
 
 function codesOf({ $client }: Db, text: Text, length: number, codeOf: Map<string, number>): Int32Array {
   const codes = sharedNumbers(length)
@@ -98,5 +95,5 @@ function copied(tx: Tx, { codes, codeOf, ...known }: OwnColumns): OwnColumns {
 type MovedRow = { row: number } & Record<Text, string | null>
 
 const rowsOf = (tx: Tx, rows: number[]): MovedRow[] =>
-  tx.all<MovedRow>(sql`select rowid as "row", owner, creator, revision, intake from documents
+  tx.all<MovedRow>(sql`select rowid as "row", owner, creator, intake from documents
     where rowid in ${inList(rows)}`)

@@ -11,12 +11,16 @@ export const sharedNumbers = (length: number) =>
   new Int32Array(new SharedArrayBuffer(length * Int32Array.BYTES_PER_ELEMENT))
 
 const statements = oncePerConnection(({ $client }) => ({
+  highest: $client.prepare('select ifnull(max(rowid), 0) from documents').pluck(),
   last: $client.prepare('select ifnull(max(id), 0) from document_moves').pluck(),
   since: $client.prepare('select distinct row from document_moves where id > ?').pluck(),
 }))
 
 /** The newest move. */
 export const lastMove = (tx: Tx): number => statements(tx).last.get() as number
+
+/** The highest row that a document has. */
+export const highestRow = (tx: Tx): number => statements(tx).highest.get() as number
 
 /** How many moves there were since one. */
 export const movesSince = (tx: Tx, { upTo }: KnownUpTo): number => lastMove(tx) - upTo

@@ -47,7 +47,7 @@ export function countsByPlace(tx: Tx, scope: Scope, asked: Asked): Map<number, n
 }
 
 function passingIn(tx: Tx, scope: Scope, asked: Asked): Passing | null {
-  if (!isMoreAsked(scope, asked)) return passingByPlace(scope)
+  if (!isMoreAsked(scope, asked)) return passingByPlace(scope, asked)
   const columns = knownColumns(tx)
   return columns && passingBy(columns, scope, asked)
 }
