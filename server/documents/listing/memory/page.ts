@@ -9,8 +9,8 @@ import {
   countsPassing,
   isMoreAsked,
   type Passing,
-  passingBy,
-  passingByPlace,
+  passingByEach,
+  passingByKind,
   rowsAt,
 } from './passing'
 
@@ -19,7 +19,7 @@ export function rowsInMemory(tx: Tx, sort: SortInMemory, wanted: Wanted): Found[
   const { scope, asked, order, after, skip, limit } = wanted
   const { descending } = order
   const known = knownOrder(tx, sort)
-  const passing = known && passingIn(tx, scope, asked)
+  const passing = known && passingIn(tx, known, scope, asked)
   if (!passing) return null
   const from = after && startAfter(tx, sort, known, after, descending)
   const found = positionsOf(tx, sort, rowsAt(known, passing, { from, descending, skip, limit }))
@@ -42,12 +42,12 @@ function startAfter(
 /** How many documents of a scope each of its places has that are asked for; null where that is not known. */
 export function countsByPlace(tx: Tx, scope: Scope, asked: Asked): Map<number, number> | null {
   const known = knownOrder(tx, 'number')
-  const passing = known && passingIn(tx, scope, asked)
-  return passing && new Map(countsPassing(known, passing).entries())
+  const passing = known && passingIn(tx, known, scope, asked)
+  return passing && countsPassing(known, passing)
 }
 
-function passingIn(tx: Tx, scope: Scope, asked: Asked): Passing | null {
-  if (!isMoreAsked(scope, asked)) return passingByPlace(scope, asked)
+function passingIn(tx: Tx, { known }: RowOrder, scope: Scope, asked: Asked): Passing | null {
+  if (!isMoreAsked(scope, asked)) return passingByKind(known, scope, asked)
   const columns = knownColumns(tx)
-  return columns && passingBy(columns, scope, asked)
+  return columns && passingByEach(known, columns, scope, asked)
 }

@@ -1,33 +1,50 @@
 import type { VaultQuery } from '../query'
 import type { Scope } from '../scope'
 import type { OwnColumns } from './columns'
-import type { RowOrder } from './order'
+import type { Kinds } from './kinds'
+import { marks, type RowOrder, stretchOf } from './order'
 
 /** What is asked of documents beyond where they stand. */
 export type Asked = Pick<VaultQuery, 'revision' | 'intake'>
 
 /** Which documents are in a scope and are asked for, as `isInScope` and `filtersOf` say it in SQL. */
 export interface Passing {
-  /** For each place, the relations to a document there with which it is seen: a bit for each. */
+  /** For each kind, the relations to a document of it with which it is seen: a bit for each. */
   allowed: Uint8Array
-  /** The one label that is asked for. */
-  label: string | undefined
-  /** What is asked of a document beyond place and label, by its row; null where it is nothing. */
+  /** What is asked of a document beyond its kind, by its row; null where it is nothing. */
   also: ((row: number, allowed: number) => boolean) | null
 }
 
-/** Whether more is asked of a document than its place and its label. */
+/** Whether more is asked of a document than its kind. */
 export const isMoreAsked = ({ partly }: Scope, { intake }: Asked): boolean =>
   partly.length > 0 || Boolean(intake)
 
-/** Where nothing is asked but place and label. */
-export const passingByPlace = (scope: Scope, { revision }: Asked): Passing => ({
-  allowed: allowedIn(scope),
-  label: revision,
-  also: null,
-})
+/** What passes where nothing is asked but the kind. */
+export function passingByKind(
+  { places, labels, labelNames }: Kinds,
+  { whole, partly }: Scope,
+  { revision }: Asked,
+): Passing {
+  const allowedIn = new Map(whole.map((place) => [place, whatever]))
+  for (const [place, seen] of partly)
+    allowedIn.set(
+      place,
+      seen.reduce((bits, isSeen, relation) => bits | (Number(isSeen) << relation), 0),
+    )
+  const label = revision ? labelNames.indexOf(revision) : null
+  const allowed = Uint8Array.from(places, (place, kind) =>
+    label === null || labels[kind] === label ? (allowedIn.get(place) ?? 0) : 0,
+  )
+  return { allowed, also: null }
+}
 
-export function passingBy({ codes, codeOf }: OwnColumns, scope: Scope, asked: Asked): Passing {
+/** What passes where it is asked of each document. */
+export function passingByEach(
+  kinds: Kinds,
+  { codes, codeOf }: OwnColumns,
+  scope: Scope,
+  asked: Asked,
+): Passing {
   const { owner, creator } = codes
   const code = (text: string) => codeOf.get(text) ?? unknown
   const me = code(scope.account.id)
@@ -38,66 +55,94 @@ export function passingBy({ codes, codeOf }: OwnColumns, scope: Scope, asked: As
     const relation = Number(owner[row] === me) + 2 * Number(creator[row] === me)
     return ((allowed >> relation) & 1) === 1
   }
-  return { ...passingByPlace(scope, asked), also }
+  return { ...passingByKind(kinds, scope, asked), also }
 }
 
 /** All four relations, in the order of `ByRelation`. */
 const whatever = 0b1111
 const unknown = -1
 
-function allowedIn({ whole, partly, counts }: Scope): Uint8Array {
-  const allowed = new Uint8Array(highestPlace(counts) + 1)
-  for (const place of whole) allowed[place] = whatever
-  for (const [place, seen] of partly)
-    allowed[place] = seen.reduce((bits, isSeen, relation) => bits | (Number(isSeen) << relation), 0)
-  return allowed
-}
-
 /** A part of an order: from one end or from somewhere on, so many rows after so many others. */
-interface Part {
+export interface Part {
   from: number | null
   descending: boolean
   skip: number
   limit: number
 }
 
-/** The rows of an order that pass, so many after so many others: some nanoseconds for each that is passed by. */
-export function rowsAt(order: RowOrder, passing: Passing, { from, descending, skip, limit }: Part): number[] {
-  const { rows, places, labels } = order
+/** The rows of a part of what passes, in any order. */
+export const rowsAt = (order: RowOrder, passing: Passing, part: Part): number[] =>
+  passing.also ? rowsByEach(order, passing, part) : rowsByKind(order, passing, part)
+
+/** Gone through one by one: some nanoseconds for each row that is passed by. */
+function rowsByEach({ rows, kinds }: RowOrder, passing: Passing, { from, descending, skip, limit }: Part) {
   const { allowed, also } = passing
-  const label = labelIn(order, passing)
   const found: number[] = []
   const [end, step] = descending ? [rows.length - 1, -1] : [0, 1]
   let before = 0
   for (let at = from ?? end; at >= 0 && at < rows.length && found.length < limit; at += step) {
-    const relations = allowed[places[at]!]!
-    if (relations === 0 || (label !== null && labels[at] !== label)) continue
-    if (also && !also(rows[at]!, relations)) continue
+    const relations = allowed[kinds[at]!]!
+    if (relations === 0 || !also!(rows[at]!, relations)) continue
     if (before++ >= skip) found.push(rows[at]!)
   }
   return found
 }
 
-/** How many documents of each place pass. */
-export function countsPassing(order: RowOrder, passing: Passing): Uint32Array {
-  const { rows, places, labels } = order
-  const { allowed, also } = passing
-  const label = labelIn(order, passing)
-  const counts = new Uint32Array(allowed.length)
-  for (let at = 0; at < rows.length; at++) {
-    const place = places[at]!
-    if (allowed[place] === 0 || (label !== null && labels[at] !== label)) continue
-    if (!also || also(rows[at]!, allowed[place]!)) counts[place]!++
-  }
-  return counts
+/** Looked up by the counts of kinds: how many pass before a mark is a sum over kinds. */
+function rowsByKind(
+  order: RowOrder,
+  { allowed }: Passing,
+  { from, descending, skip, limit }: Part,
+): number[] {
+  const { rows, kinds } = order
+  const total = passingBefore(order, allowed, rows.length)
+  const start = descending
+    ? (from === null ? total : passingBefore(order, allowed, from + 1)) - skip - limit
+    : (from === null ? 0 : passingBefore(order, allowed, from)) + skip
+  const [first, end] = [Math.max(0, start), Math.min(total, start + limit)]
+  const found: number[] = []
+  const mark = lastMarkBefore(order, allowed, first)
+  let before = passingAtMark(order, allowed, mark)
+  for (let at = mark * stretchOf(rows.length); at < rows.length && before < end; at++)
+    if (allowed[kinds[at]!] !== 0 && before++ >= first) found.push(rows[at]!)
+  return found
 }
 
-/** What stands for the label that is asked for; null where any will do. */
-const labelIn = ({ labelNames }: RowOrder, { label }: Passing): number | null =>
-  label ? labelNames.indexOf(label) : null
+function passingAtMark({ counts, known }: RowOrder, allowed: Uint8Array, mark: number): number {
+  const first = mark * known.places.length
+  let sum = 0
+  for (let kind = 0; kind < allowed.length; kind++) if (allowed[kind] !== 0) sum += counts[first + kind]!
+  return sum
+}
 
-const highestPlace = (counts: Scope['counts']): number => {
-  let highest = 0
-  for (const place of counts.keys()) highest = Math.max(highest, place)
-  return highest
+/** How many rows before one pass. */
+function passingBefore(order: RowOrder, allowed: Uint8Array, row: number): number {
+  const stretch = stretchOf(order.rows.length)
+  const mark = Math.floor(row / stretch)
+  let sum = passingAtMark(order, allowed, mark)
+  for (let at = mark * stretch; at < row; at++) if (allowed[order.kinds[at]!] !== 0) sum++
+  return sum
+}
+
+/** The last mark before which no more than so many rows pass. */
+function lastMarkBefore(order: RowOrder, allowed: Uint8Array, passing: number): number {
+  let mark = 0
+  while (mark < marks && passingAtMark(order, allowed, mark + 1) <= passing) mark++
+  return mark
+}
+
+/** How many documents of each place pass. */
+export function countsPassing(order: RowOrder, { allowed, also }: Passing): Map<number, number> {
+  const { rows, kinds, known, counts } = order
+  const inAll = counts.subarray(marks * known.places.length)
+  const passing = also ? new Int32Array(allowed.length) : inAll
+  if (also)
+    for (let at = 0; at < rows.length; at++) {
+      const relations = allowed[kinds[at]!]!
+      if (relations !== 0 && also(rows[at]!, relations)) passing[kinds[at]!]!++
+    }
+  const byPlace = new Map<number, number>()
+  for (const [kind, place] of known.places.entries())
+    if (allowed[kind] !== 0) byPlace.set(place, (byPlace.get(place) ?? 0) + passing[kind]!)
+  return byPlace
 }
