@@ -51,11 +51,15 @@ export function fill(data) {
 }
 
 const page = 'documents?limit=100'
-/** Every kind of request, by what it is; LAST and MIDDLE stand for offsets. */
+/** Every kind of request, by what it is; LAST and MIDDLE stand for offsets, FAR for seven tenths of the way. */
 const asked = {
   'first page': `${page}&offset=0&sort=number`,
   'last page': `${page}&offset=LAST&sort=number`,
   'page in the middle': `${page}&offset=MIDDLE&sort=number`,
+  'by title, far down': `${page}&offset=FAR&sort=title`,
+  'by revision, in the middle': `${page}&offset=MIDDLE&sort=revision`,
+  'by change, far down': `${page}&offset=FAR&sort=changed`,
+  'one label, by revision': `${page}&offset=0&sort=revision&revision=B`,
   'by title': `${page}&offset=0&sort=title`,
   'by revision, down': `${page}&offset=0&sort=revision&descending=true`,
   'by change, down': `${page}&offset=0&sort=changed&descending=true`,
@@ -100,7 +104,10 @@ async function measure(url) {
       ...asked,
       ...(who === 'administrator' ? forAdministrators : {}),
     })) {
-      const at = path.replace('LAST', Math.max(0, total - 100)).replace('MIDDLE', Math.floor(total / 2))
+      const at = path
+        .replace('LAST', Math.max(0, total - 100))
+        .replace('MIDDLE', Math.floor(total / 2))
+        .replace('FAR', Math.floor(total * 0.7))
       await timesOf(call, at, 3)
       p95[`${who}: ${name}`] = percentile(await timesOf(call, at), 0.95)
     }
@@ -115,7 +122,7 @@ async function whileOthersList(url) {
   )
   let going = true
   const loops = clients.map(async (call, index) => {
-    const paths = Object.values(asked).filter((path) => !/LAST|MIDDLE/.test(path))
+    const paths = Object.values(asked).filter((path) => !/LAST|MIDDLE|FAR/.test(path))
     for (let turn = index; going; turn++) await call('GET', paths[turn % paths.length])
   })
   const call = await signIn(url)

@@ -4,7 +4,6 @@ import type { Account } from '../../directory/people'
 import { compareText, groupBy } from '../../../core/support'
 import { bounds } from './bounds'
 import { countsByPlace, rowsInMemory } from './memory/page'
-import { type SortInMemory, sortsInMemory } from './memory/order'
 import { type Order, type Position, readPosition, reversed } from './order'
 import type { VaultQuery } from './query'
 import { type Found, foundRows, type Wanted } from './rows'
@@ -84,15 +83,13 @@ function fromNearerEnd(tx: Tx, wanted: Wanted, total: number | null): Found[] {
 
 /** All documents of a large vault are known in memory, in their orders. */
 function fromStart(tx: Tx, wanted: Wanted): Found[] {
-  const { sort } = wanted.order
-  const known = isBestInMemory(wanted) && isInMemory(sort) ? rowsInMemory(tx, sort, wanted) : null
+  const known = isBestInMemory(wanted) ? rowsInMemory(tx, wanted) : null
   return known ?? foundRows(tx, wanted)
 }
 
-/** What is far down, and what is filtered: those that are wanted may all lie at the other end of an order. */
-const isBestInMemory = ({ after, text, filter, skip }: Wanted): boolean =>
-  !text && (filter !== undefined || (!after && skip > bounds.near))
-const isInMemory = (sort: Order['sort']): sort is SortInMemory => sortsInMemory.some((one) => one === sort)
+/** What is far down, and what few of all are: they may all lie at the other end of an order. */
+const isBestInMemory = ({ after, text, scope, filter, expected, skip }: Wanted): boolean =>
+  !text && (filter !== undefined || expected < scope.documents / 2 || (!after && skip > bounds.near))
 
 /** Sorted by what a place says: place after place, each by number. */
 function byPlace(tx: Tx, wanted: Wanted, by: 'state' | 'folder'): Found[] {

@@ -5,7 +5,7 @@ import type { VaultQuery } from '../query'
 import type { RowColumns } from './columns'
 import type { GivenLists } from './known'
 import { type KnownUpTo, movesSince } from './moves'
-import { type SortInMemory, sortsInMemory } from './order'
+import { sortInMemory, type SortInMemory, sortsInMemory } from './order'
 
 /** How often it is looked whether many documents have moved, in milliseconds. */
 const every = 5000
@@ -42,14 +42,13 @@ export class KeptLists {
     clearInterval(this.timer)
   }
 
-  /** What a list needs of it: a page near the start of a list that is not filtered is found without. */
-  for({
-    offset,
-    intake,
-    revision,
-  }: Pick<VaultQuery, 'offset' | 'intake' | 'revision'>): GivenLists | undefined {
-    const isNeeded = offset > bounds.near || intake || revision
-    return isNeeded ? { columns: this.columns, orders: this.orders } : undefined
+  /** What a list needs of it: the first pages of all documents are found without. */
+  for(query: VaultQuery): GivenLists | undefined {
+    const { offset, folder, classId, lifecycle, state, revision, intake } = query
+    const isNarrowed = folder || classId || lifecycle || state || revision || intake
+    if (offset <= bounds.near && !isNarrowed) return undefined
+    const sort = sortInMemory(query.sort)
+    return { columns: this.columns, orders: { [sort]: this.orders[sort], number: this.orders.number } }
   }
 
   /** Reads one after the other, so that no thread is taken for long. */

@@ -1,6 +1,7 @@
 import { type SQL, sql } from 'drizzle-orm'
 import { consistently, type Db, type Tx } from '../../../database/connection'
 import { columnOf, type Order, orderBy, type Position, positionColumns } from '../order'
+import type { DocumentSort } from '../query'
 import type { Found } from '../rows'
 import { inList } from '../scope'
 import { GrowingKinds, type Kinds, readKinds } from './kinds'
@@ -9,6 +10,10 @@ import { highestRow, type KnownUpTo, lastMove, sharedNumbers } from './moves'
 /** The sorts by what a document says itself; the others go by its place. */
 export const sortsInMemory = ['number', 'title', 'revision', 'changed'] as const
 export type SortInMemory = (typeof sortsInMemory)[number]
+
+/** The sort by which an order is found: what goes by places goes by numbers within each. */
+export const sortInMemory = (sort: DocumentSort): SortInMemory =>
+  sort === 'state' || sort === 'folder' ? 'number' : sort
 
 /**
  * The rows of all documents, sorted up, with the kind of each beside it, and how many of each kind come before each of

@@ -3,7 +3,7 @@ import type { Position } from '../order'
 import type { Found, Wanted } from '../rows'
 import type { Scope } from '../scope'
 import { knownColumns, knownOrder } from './known'
-import { positionsOf, rowBefore, type RowOrder, type SortInMemory } from './order'
+import { positionsOf, rowBefore, type RowOrder, type SortInMemory, sortInMemory } from './order'
 import {
   type Asked,
   countsPassing,
@@ -15,9 +15,10 @@ import {
 } from './passing'
 
 /** The rows that are wanted, by what is in memory; null where that is not known. */
-export function rowsInMemory(tx: Tx, sort: SortInMemory, wanted: Wanted): Found[] | null {
+export function rowsInMemory(tx: Tx, wanted: Wanted): Found[] | null {
   const { scope, asked, order, after, skip, limit } = wanted
   const { descending } = order
+  const sort = sortInMemory(order.sort)
   const known = knownOrder(tx, sort)
   const passing = known && passingIn(tx, known, scope, asked)
   if (!passing) return null
