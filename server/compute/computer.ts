@@ -46,7 +46,7 @@ export class Computer {
     this.pools = { quick: pool('quick', 0), slow: pool('slow', wayGiven), act: pool('act', 0) }
   }
 
-  /** A computer that queues its work under a person. */
+  /** A computer whose work waits for its turn as a person’s. */
   for(who: string): Pick<Computer, 'compute'> {
     return { compute: (kind, input) => this.compute(kind, input, who) }
   }
