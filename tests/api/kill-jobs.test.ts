@@ -51,70 +51,79 @@ async function keepBusy(mara: Call, jonas: Call, turn: number): Promise<void> {
 let server: Awaited<ReturnType<typeof startServer>> | undefined
 afterAll(() => server?.stop())
 
-it(`${kills} kills with jobs of all kinds under way leave nothing stuck, doubled or lying about`, async () => {
-  const data = demoData()
-  const port = await freePort()
-  server = await startServer(data, { port })
-  const mara = await signIn(server.url)
-  const jonas = await signIn(server.url, 'jonas.eckhart@brackwater.example')
-  await publish(mara, [script, effects])
-  const { id: intake } = (await mara('POST', 'intakes', { archive: 'Grip archive', register: null })).body
-  const ask = (question: string) => askDatabase(data, question)
-  const isOpen = "status in ('queued', 'running')"
-  let memory = 0
-  let [goneOn, hit] = [0, 0]
-  for (let kill = 0; kill < kills; kill++) {
-    await keepBusy(mara, jonas, kill)
-    await new Promise((later) => setTimeout(later, Math.random() * 1500))
-    memory = Math.max(memory, memoryOf(server.pid!))
-    const [, ...begun] = processesOf(server.pid!)
-    const under = ask(`select id, done, attempts from jobs where status = 'running'`)
-    hit += under.length
-    await server.kill()
-    await eventually(() => begun.every(hasEnded), 'the end of what it had begun', 10)
+it(
+  `${kills} kills with jobs of all kinds under way leave nothing stuck, doubled or lying about`,
+  async () => {
+    const data = demoData()
+    const port = await freePort()
     server = await startServer(data, { port })
-    if (!under.length) continue
-    // An interrupted job goes on within seconds, unless it was interrupted before without progress.
-    const first = under.filter(({ attempts }) => Number(attempts) <= 1).map(({ id }) => `'${String(id)}'`)
-    if (!first.length) continue
-    const soon = "strftime('%Y-%m-%dT%H:%M:%SZ', 'now', '+5 seconds')"
-    const isLater = `status = 'queued' and next_at > ${soon}`
-    expect(ask(`select id from jobs where id in (${first.join()}) and ${isLater}`)).toEqual([])
-    goneOn++
-  }
-  expect(hit).toBeGreaterThan(0)
-  expect(goneOn).toBeGreaterThan(0)
-  expect(memory).toBeLessThan(mostMemory)
-  await eventually(
-    () => ask(`select id from jobs where ${isOpen}`).length === 0,
-    'the end of the queue',
-    240,
-    500,
-  )
-  expect((await mara('GET', `intakes/${intake}`)).body.intake.stage).not.toBe('reading')
+    const mara = await signIn(server.url)
+    const jonas = await signIn(server.url, 'jonas.eckhart@brackwater.example')
+    await publish(mara, [script, effects])
+    const { id: intake } = (await mara('POST', 'intakes', { archive: 'Grip archive', register: null })).body
+    const ask = (question: string) => askDatabase(data, question)
+    const isOpen = "status in ('queued', 'running')"
+    let memory = 0
+    let [goneOn, hit] = [0, 0]
+    for (let kill = 0; kill < kills; kill++) {
+      await keepBusy(mara, jonas, kill)
+      await new Promise((later) => setTimeout(later, Math.random() * 1500))
+      memory = Math.max(memory, memoryOf(server.pid!))
+      const [, ...begun] = processesOf(server.pid!)
+      const under = ask(`select id, done, attempts from jobs where status = 'running'`)
+      hit += under.length
+      await server.kill()
+      await eventually(() => begun.every(hasEnded), 'the end of what it had begun', 10)
+      server = await startServer(data, { port })
+      if (!under.length) continue
+      // An interrupted job goes on within seconds, unless it was interrupted before without progress.
+      const first = under.filter(({ attempts }) => Number(attempts) <= 1).map(({ id }) => `'${String(id)}'`)
+      if (!first.length) continue
+      const soon = "strftime('%Y-%m-%dT%H:%M:%SZ', 'now', '+5 seconds')"
+      const isLater = `status = 'queued' and next_at > ${soon}`
+      expect(ask(`select id from jobs where id in (${first.join()}) and ${isLater}`)).toEqual([])
+      goneOn++
+    }
+    expect(hit).toBeGreaterThan(0)
+    expect(goneOn).toBeGreaterThan(0)
+    expect(memory).toBeLessThan(mostMemory)
+    await eventually(
+      () => ask(`select id from jobs where ${isOpen}`).length === 0,
+      'the end of the queue',
+      240,
+      500,
+    )
+    expect((await mara('GET', `intakes/${intake}`)).body.intake.stage).not.toBe('reading')
 
-  // No job has more tries than its kind allows, and failures have a reason.
-  expect(ask('select kind, attempts from jobs where attempts > 5')).toEqual([])
-  const failed = ask("select kind, message from jobs where status = 'failed'")
-  for (const { message } of failed)
-    expect(String(message)).toMatch(/the server ended|the intake|busy|already/)
-  // Nothing was done twice: documents, copies, letters.
-  const doubled = (table: string, by: string) =>
-    ask(`select ${by}, count(*) n from ${table} group by ${by} having n > 1`)
-  expect(doubled('documents', 'number')).toEqual([])
-  expect(doubled('copies', 'source')).toEqual([])
-  const letters = existsSync(join(data, 'mail'))
-    ? readdirSync(join(data, 'mail')).map((name) => name.split(' ')[2])
-    : []
-  expect(new Set(letters).size).toBe(letters.length)
-  // The next backup sweeps the half-written files of killed ones.
-  await mara('POST', 'jobs', { kind: 'backup' })
-  await eventually(() => ask(`select id from jobs where ${isOpen}`).length === 0, 'the last backup', 60, 200)
-  const left = (folder: string, is: RegExp) =>
-    existsSync(join(data, folder)) ? readdirSync(join(data, folder)).filter((name) => is.test(name)) : []
-  expect(left('backups', /\.(part|database)/)).toEqual([])
-  expect(left('files/incoming', /^(made|written|looked)-/)).toEqual([])
-  expect((await mara('GET', 'audit/verify')).body).toMatchObject({ whole: true })
-  await server.stop()
-  expect((await verifyVault(data)).faults).toEqual([])
-}, kills * 20_000 + 600_000)
+    // No job has more tries than its kind allows, and failures have a reason.
+    expect(ask('select kind, attempts from jobs where attempts > 5')).toEqual([])
+    const failed = ask("select kind, message from jobs where status = 'failed'")
+    for (const { message } of failed)
+      expect(String(message)).toMatch(/the server ended|the intake|busy|already/)
+    // Nothing was done twice: documents, copies, letters.
+    const doubled = (table: string, by: string) =>
+      ask(`select ${by}, count(*) n from ${table} group by ${by} having n > 1`)
+    expect(doubled('documents', 'number')).toEqual([])
+    expect(doubled('copies', 'source')).toEqual([])
+    const letters = existsSync(join(data, 'mail'))
+      ? readdirSync(join(data, 'mail')).map((name) => name.split(' ')[2])
+      : []
+    expect(new Set(letters).size).toBe(letters.length)
+    // The next backup sweeps the half-written files of killed ones.
+    await mara('POST', 'jobs', { kind: 'backup' })
+    await eventually(
+      () => ask(`select id from jobs where ${isOpen}`).length === 0,
+      'the last backup',
+      60,
+      200,
+    )
+    const left = (folder: string, is: RegExp) =>
+      existsSync(join(data, folder)) ? readdirSync(join(data, folder)).filter((name) => is.test(name)) : []
+    expect(left('backups', /\.(part|database)/)).toEqual([])
+    expect(left('files/incoming', /^(made|written|looked)-/)).toEqual([])
+    expect((await mara('GET', 'audit/verify')).body).toMatchObject({ whole: true })
+    await server.stop()
+    expect((await verifyVault(data)).faults).toEqual([])
+  },
+  kills * 20_000 + 600_000,
+)
