@@ -51,7 +51,7 @@ describe('the process in which maps are laid out', () => {
     )
     const early = new MapProcess(counted)
     for (let look = 0; look < 3; look++) early.standBy()
-    await expect.poll(() => existsSync(begun)).toBe(true)
+    await expect.poll(() => existsSync(begun), { timeout: 20_000 }).toBe(true)
     await early.layOut({ id: 'a' })
     early.end()
     expect(readFileSync(begun, 'utf8')).toBe('.')
