@@ -193,7 +193,7 @@ describe('a hostile file', () => {
     const stored = zipSync({ '[Content_Types].xml': types, ...parts }, { level: 0 })
     const content = saidPacked(stored, names, packed, 60 << 20)
     expect(await codes(content, 'a.docx')).toEqual(['too-much'])
-  }, 120_000)
+  })
 
   it.each(['constructor', '__proto__', 'toString'])('whose elements are called %s is read', async (name) => {
     const core = `<coreProperties><${name}>x</${name}></coreProperties>`
