@@ -149,5 +149,5 @@ describe('a rehearsal', () => {
     // The acts went far enough to say something.
     expect([...reached]).toEqual(expect.arrayContaining(['checking', 'issued', 'signed 1', 'signed 2']))
     remove()
-  }, 60_000)
+  })
 })
