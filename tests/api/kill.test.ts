@@ -3,12 +3,15 @@ import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
-import { expect, it } from 'vitest'
+import { afterAll, expect, it } from 'vitest'
 import { demoData, eventually, freePort, signIn, startServer } from '../support/server.mjs'
 
 const kills = Number(process.env.ILMENITE_KILLS ?? 12)
 /** Enough that the run outlasts all of them. */
 const files = 160 * kills + 200
+
+let server: Awaited<ReturnType<typeof startServer>> | undefined
+afterAll(() => server?.stop())
 
 it(`survives ${kills} kills during one run: every document once, every content right, the trail whole`, async () => {
   const data = demoData()
@@ -18,7 +21,7 @@ it(`survives ${kills} kills during one run: every document once, every content r
     String(files),
   ])
   const port = await freePort()
-  let server = await startServer(data, { port })
+  server = await startServer(data, { port })
   let call = await signIn(server.url)
   const { id } = (await call('POST', 'intakes', { archive: 'Large', register: null })).body
   const page = async () => (await call('GET', `intakes/${id}`)).body

@@ -139,12 +139,12 @@ export async function signIn(url, mail = 'mara.feldhaus@brackwater.example', pas
 }
 
 /**
- * Asks again and again until the answer is there; a plain error after half a minute.
+ * Asks again and again until the answer is there; a plain error after two minutes, since machines are slow at times.
  * @template T
  * @param {() => T | Promise<T>} ask
  * @returns {Promise<NonNullable<T>>}
  */
-export async function eventually(ask, what = 'what was waited for', seconds = 30, every = 40) {
+export async function eventually(ask, what = 'what was waited for', seconds = 120, every = 40) {
   for (const end = Date.now() + seconds * 1000; Date.now() < end;) {
     const answer = await ask()
     if (answer) return answer
