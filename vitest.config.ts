@@ -21,7 +21,8 @@ export default defineConfig({
         test: {
           name: 'api',
           include: ['tests/api/**/*.test.ts'],
-          testTimeout: 180_000,
+          // What a test waits for has limits of its own (`eventually`).
+          testTimeout: 600_000,
           hookTimeout: 120_000,
           fileParallelism: false,
         },
@@ -30,7 +31,7 @@ export default defineConfig({
         test: {
           name: 'browser',
           include: ['tests/browser/**/*.test.ts'],
-          testTimeout: 120_000,
+          testTimeout: 300_000,
           hookTimeout: 120_000,
           fileParallelism: false,
         },
