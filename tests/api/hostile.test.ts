@@ -82,7 +82,7 @@ async function whileOthersAsk(work: () => Promise<void>): Promise<number> {
 }
 
 /** Nobody waits longer than this for anything that is typed, a busy machine allowed for. */
-const patience = 5000
+const patience = 15_000
 
 function ask(route: Route, query: object, body: object | undefined, raw: string | undefined) {
   const path = route.path.replace(':number', 'BR-5010').replace(':version', '1').replace(':id', intake)
