@@ -11,6 +11,7 @@ import { asker, type JobContext, JobError, type JobKindModule } from '../jobs/jo
 import { heldBy } from '../jobs/queue'
 import { fileStateOf, hasBlocks, markPending } from './pending'
 import { runOnPlaces } from './script'
+import { unreadOf } from './unread'
 import { type Outcome, writeRecord, type Writing } from './write'
 
 /** Documents that are fetched together. */
@@ -105,6 +106,7 @@ async function workOn(
       outcome: 'held',
       message: `checked out by ${holder.name} since ${row.checkedOutAt!.slice(0, 10)}`,
     }
+  if (unreadOf(db, id)) return { outcome: 'held', message: 'its file has not been read yet' }
   const job = heldBy(db, id)
   if (job) return { outcome: 'held', message: `held by a job (${job})` }
   if (task === 'refresh' && !hasBlocks(db, id))

@@ -3,7 +3,7 @@ import { jobs } from '../database/schema'
 import { checkIn, contentBefore } from '../documents/acts/check-in'
 import { checkOut } from '../documents/acts/check-out'
 import { fileDocument } from '../documents/acts/file'
-import { type Incoming } from '../documents/rows'
+import { contentOf, type Incoming } from '../documents/rows'
 import { doHere } from '../files/do-here'
 import { FileBreaksError } from '../files/file-tasks'
 import type { Files } from '../files/files'
@@ -11,9 +11,11 @@ import { filesHere } from '../files/files-here'
 import type { JobContext } from '../jobs/job-kind'
 import { Refusal } from '../refusal'
 import { lookInto } from './check-in'
-import { fileStateOf } from './pending'
+import { fileStateOf, pendingAfter } from './pending'
 import { readFilesJob } from './read-files.job'
 import { drawing, useOneDocument } from './one-document.fixture'
+import { upToDate } from './up-to-date'
+import { writeRecord } from './write'
 
 const { here, author, row, chosen, attributes, incoming, file, comesIn } = useOneDocument()
 
@@ -87,6 +89,33 @@ describe('a file that cannot be read in time', () => {
     }
     await readLater()
     expect([row().record.title, findings()]).toEqual(['Grip jaw, forged', []])
+  })
+  it.each([
+    ['has no title', null],
+    ['says the same', 'Grip jaw'],
+  ])('is read before a record that %s is written into it', async (_, title) => {
+    const { db } = here.vault
+    const { content, looked } = await comesInWhile(busy, drawing('Grip jaw'))
+    fileDocument(
+      db,
+      author(),
+      { number: 'BR-1', title, folder: '/Grips', classId: 'drawing', looked },
+      content,
+      null,
+    )
+    const writing = { db, store: here.store, files: filesHere, isWorking: () => false }
+    const inStore = () => contentOf(db, row().id, 1).sha256
+    await upToDate(writing, row().id)
+    expect(await writeRecord(writing, row().id)).toBe('superseded')
+    expect([pendingAfter(db, '', 9), inStore()]).toEqual([[], content.sha256])
+    db.delete(jobs).run()
+    await readLater()
+    expect(row().title).toBe('Grip jaw')
+    expect(pendingAfter(db, '', 9)).toEqual([{ document: row().id }])
+    expect(db.select().from(jobs).all()).toMatchObject([{ kind: 'write-files' }])
+    await upToDate(writing, row().id)
+    const { places } = await filesHere.read(here.store.path(inStore()), 'BR-1.dxf')
+    expect(places).toContainEqual(expect.objectContaining({ place: 'field:TITLE', value: 'Grip jaw' }))
   })
   it('counts no more once another one has come in', async () => {
     const { content, looked } = await comesInWhile(busy, drawing('Grip jaw'))

@@ -1,4 +1,4 @@
-import { and, eq, gt, sql } from 'drizzle-orm'
+import { and, eq, gt, isNull, sql } from 'drizzle-orm'
 import type { Attribute } from '../../core/attribute'
 import { bindingsFor } from '../../core/binding'
 import { boundIn, type Configuration } from '../../core/configuration'
@@ -59,12 +59,15 @@ export function markPending(tx: Tx, document: string): void {
 export const queueWriting = (tx: Tx): void =>
   queueOnce(tx, { kind: 'write-files', subject: 'files', subjectName: 'records that changed' })
 
+/** A record that does not hold what its file says would be written over it: a file is read first. */
+const isDue = and(eq(fileStates.pending, true), isNull(fileStates.unread))
+
 /** Documents whose files have to be written, after an id. */
 export const pendingAfter = (tx: Tx, after: string, limit: number): { document: string }[] =>
   tx
     .select({ document: fileStates.document })
     .from(fileStates)
-    .where(and(eq(fileStates.pending, true), gt(fileStates.document, after)))
+    .where(and(isDue, gt(fileStates.document, after)))
     .orderBy(fileStates.document)
     .limit(limit)
     .all()
@@ -73,13 +76,13 @@ export const countPending = (tx: Tx): number =>
   tx
     .select({ count: sql<number>`count(*)` })
     .from(fileStates)
-    .where(eq(fileStates.pending, true))
+    .where(isDue)
     .get()!.count
 
-/** How a document's file stands to its record. */
+/** How a document's file stands to its record. Nothing is pending for a file that is still to be read. */
 export function fileStateOf(tx: Tx, document: string): { pending: boolean; findings: FileFinding[] } {
   const row = tx.select().from(fileStates).where(eq(fileStates.document, document)).get()
-  return { pending: row?.pending ?? false, findings: row?.findings ?? [] }
+  return { pending: row?.pending === true && row.unread === null, findings: row?.findings ?? [] }
 }
 
 /** Keeps findings of some kinds in place of those of these kinds before. */

@@ -2,6 +2,7 @@ import { and, eq, gt, isNotNull, sql } from 'drizzle-orm'
 import type { Tx } from '../database/connection'
 import { fileStates } from '../database/schema'
 import { queueOnce } from '../jobs/queue'
+import { fileStateOf, queueWriting } from './pending'
 
 /** A document with unread contents: its newest unread version, and the oldest one. */
 export interface Unread {
@@ -45,10 +46,11 @@ export const unreadAfter = (tx: Tx, after: string, limit: number): Unread[] =>
     .limit(limit)
     .all() as Unread[]
 
-/** Marks all contents of a document as read. */
-export const noteRead = (tx: Tx, document: string): void =>
-  void tx
-    .update(fileStates)
+/** Marks all contents of a document as read. What waited to be written into its file is written now. */
+export function noteRead(tx: Tx, document: string): void {
+  tx.update(fileStates)
     .set({ unread: null, unreadSince: null })
     .where(eq(fileStates.document, document))
     .run()
+  if (fileStateOf(tx, document).pending) queueWriting(tx)
+}
