@@ -15,6 +15,7 @@ export default defineConfig({
           ),
           // Types, lint and unit tests run side by side: on a busy machine each takes four times as long as alone.
           testTimeout: 120_000,
+          hookTimeout: 60_000,
         },
       },
       {
