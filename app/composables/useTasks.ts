@@ -36,14 +36,18 @@ function sayDecided(answers: TaskDecided[]): boolean {
   return failed.length === 0
 }
 
-/** What waits for whoever is signed in: pages of it, what is marked, and the acts on it. */
+/** What waits for whoever is signed in: pages of it, what is picked and marked, and the acts on it. */
 export function useTasks(filter: () => { deferred?: boolean; document?: string }) {
+  const picked = shallowRef<Task | null>(null)
   const chosen = shallowRef(new Map<string, Task>())
   const version = ref(0)
   const { fetchPage, forget } = taskPages(filter)
-  function anew() {
+  /** Fetches the list anew after an act on some tasks. Others that were picked or marked meanwhile stay so. */
+  function anew(tasks: Task[]) {
+    const acted = new Set(tasks.map(({ id }) => id))
     forget()
-    chosen.value = new Map()
+    chosen.value = new Map([...chosen.value].filter(([id]) => !acted.has(id)))
+    if (picked.value && acted.has(picked.value.id)) picked.value = null
     version.value++
   }
   function mark(task: Task) {
@@ -58,13 +62,13 @@ export function useTasks(filter: () => { deferred?: boolean; document?: string }
     const ask = async () => (answers = await api<TaskDecided[]>('tasks/decide', { method: 'POST', body }))
     if (!(await attempt(ask))) return false
     const isWhole = sayDecided(answers)
-    anew()
+    anew(tasks)
     return isWhole
   }
   async function act(task: Task, what: 'claim' | 'hand-over' | 'defer', body: object): Promise<boolean> {
     const isDone = await attempt(() => api(`tasks/${task.id}/${what}`, { method: 'POST', body }))
-    if (isDone) anew()
+    if (isDone) anew([task])
     return isDone
   }
-  return { fetchPage, chosen, version, mark, decide, act }
+  return { fetchPage, picked, chosen, version, mark, decide, act }
 }

@@ -17,11 +17,9 @@ const filter = () => ({
   ...(deferred.value ? { deferred: true } : {}),
   ...(text('document') ? { document: text('document') } : {}),
 })
-const { fetchPage, chosen, version, mark, decide, act } = useTasks(filter)
+const { fetchPage, picked, chosen, version, mark, decide, act } = useTasks(filter)
 const query = computed(() => ({ ...filter(), version: version.value }))
 const total = ref<number | null>(null)
-const picked = shallowRef<Task | null>(null)
-watch(version, () => (picked.value = null))
 const tasks = computed(() => {
   if (chosen.value.size) return [...chosen.value.values()]
   return picked.value ? [picked.value] : []

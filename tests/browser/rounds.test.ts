@@ -1,14 +1,32 @@
+import type { HTTPRequest } from 'puppeteer-core'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { signInOn } from '../support/browser.mjs'
 import { button, checkbox, labelled, link, usePage } from '../support/driver'
 import { issueByRound, publish, sendToCheck } from '../support/rounds'
-import { signIn } from '../support/server.mjs'
+import { eventually, signIn } from '../support/server.mjs'
 
 const ui = usePage()
 const mailOf = (name: string) => `${name}@brackwater.example`
 const as = async (name: string) => {
   await ui.page.deleteCookie(...(await ui.page.cookies()))
   await signInOn(ui.page, ui.url, mailOf(name))
+}
+
+const cell = (text: string) => `::-p-aria([name="${text}"][role="cell"])`
+
+/** Holds what the page asks of an address back. @returns lets it go */
+async function hold(address: string) {
+  await ui.page.setRequestInterception(true)
+  const held: HTTPRequest[] = []
+  const see = (request: HTTPRequest) =>
+    void (request.url().endsWith(address) ? held.push(request) : request.continue())
+  ui.page.on('request', see)
+  return async () => {
+    await eventually(async () => held.length > 0, `what is asked of ${address}`)
+    for (const request of held) await request.continue()
+    ui.page.off('request', see)
+    await ui.page.setRequestInterception(false)
+  }
 }
 
 beforeAll(async () => {
@@ -77,10 +95,20 @@ describe('two checkers and a lead', () => {
 
   it('see to a task, hand it over, and put it off', async () => {
     await as('leonie.papadaki')
-    await ui.open('/tasks?document=BR-7102')
+    await ui.open('/tasks')
     await ui.click('[role=row] ::-p-text(BR-7102)')
+    const answer = await hold('/claim')
     await ui.click(button('See to it myself'))
-    await ui.page.waitForSelector('[role=row] ::-p-text(you)')
+    // Another one that is picked while the answer is on its way stays picked.
+    await ui.click('[role=row] ::-p-text(BR-7101)')
+    await answer()
+    await ui.page.waitForSelector(cell('you'))
+    await ui.page.waitForSelector('[aria-label=Decide] ::-p-text(BR-7101)')
+    await ui.click('[role=row] ::-p-text(BR-7102)')
+    await ui.click(button('Let it go'))
+    await ui.page.waitForSelector(cell('you'), { hidden: true })
+    await ui.page.waitForSelector('[aria-label=Decide]', { hidden: true })
+    await ui.open('/tasks?document=BR-7102')
     await ui.click('[role=row] ::-p-text(BR-7102)')
     await ui.click(button('Hand it over …'))
     await ui.page.waitForSelector(labelled('Hand over to'))
@@ -90,7 +118,7 @@ describe('two checkers and a lead', () => {
     )
     await ui.choose('Hand over to', heir)
     await ui.click(button('Hand over'))
-    await ui.page.waitForSelector('[role=row] ::-p-text(Ruth Sandoval)')
+    await ui.page.waitForSelector(cell('Ruth Sandoval'))
     await as('ruth.sandoval')
     await ui.open('/tasks?document=BR-7102')
     await ui.click('[role=row] ::-p-text(BR-7102)')
