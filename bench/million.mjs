@@ -9,8 +9,8 @@ const documents = Number(process.env.ILMENITE_BENCH_DOCUMENTS ?? 1_000_000)
 const rounds = 20
 
 /**
- * Multiplies the demo's documents, spreads them over 120 folders more, and mixes what is said of them: documents whose
- * numbers follow one another are of all kinds.
+ * Copies the demo's documents into 120 more folders, and mixes their titles and records, so that documents with
+ * neighbouring numbers differ.
  */
 export function fill(data) {
   const db = new Database(join(data, 'ilmenite.sqlite'))
@@ -32,7 +32,7 @@ export function fill(data) {
     title: mixed('title'),
     record: mixed('record'),
     id: "id || '-' || n",
-    // Numbers that follow one another are of different kinds of documents.
+    // Neighbouring numbers belong to different documents of the demo.
     number: "printf('C%04d-%s', n, substr(number, 4))",
     checked_out_by: 'null',
     folder:

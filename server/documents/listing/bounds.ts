@@ -1,23 +1,23 @@
-/** How far a list goes in one way before it takes another; what is found is the same wherever they lie. */
+/** How far a list goes in one way before it tries another. The bounds change what it costs, never what it finds. */
 export const bounds = {
-  /** Rows of an index that are walked along before another way is tried, and how many where each is read. */
+  /** Rows to walk along an index before another way is tried; fewer if each row is read. */
   stride: 4000,
   strideOfRead: 600,
-  /** Rows that are read one by one for a text at most, before all that have it are sorted. */
+  /** Rows to read one by one for a text before all rows that have it are sorted. */
   strideOfText: 12_000,
-  /** Rows before a page up to which it is found in the table, though all documents are in memory. */
+  /** The table finds a page after up to this many rows, even if all documents are in memory. */
   near: 200,
-  /** Rows that are put together from places at most; for more, the whole order is walked. */
+  /** Rows to merge from places at most. For more, the whole order is walked. */
   merged: 2000,
-  /** Rows of each place that are looked at first when places are put together. */
+  /** Rows of each place to look at first when places are merged. */
   firstRows: 12,
-  /** Documents that have a text in them are counted exactly up to here, where others have it as well. */
+  /** Documents with a text are counted exactly up to this number. */
   counted: 1000,
-  /** Documents that have a text in them and are all kept in mind. */
+  /** A search remembers all documents with a text up to this number. */
   found: 20_000,
-  /** Documents from which on all of them are kept in memory, in their orders. */
+  /** A vault with at least this many documents keeps all of them in memory. */
   inMemory: 20_000,
-  /** Moves of documents after which what is in memory is no use, and after which it is read anew. */
+  /** After this many moves, memory is not used; after the second number, it is read again. */
   moves: 5000,
   movesToRead: 2000,
 }

@@ -11,7 +11,7 @@ import { fileDocument } from '../acts/file'
 import { content, emptyVault } from '../vault.fixture'
 import { documentSorts, type VaultQuery } from './query'
 
-/** Drafts are their owners’ here, and what waits for a check is its creator’s and the checkers’ as well. */
+/** Only owners see drafts here. Creators and checkers also see what waits for a check. */
 const withOwners = structuredClone(configuration)
 const workshop = withOwners.lifecycles[0]!
 workshop.states[0]!.grants = { owner: ['see', 'edit'] }
@@ -28,8 +28,8 @@ export function filledVault() {
   const rules = { grants: { owner: ['see'] }, withhold: { creator: ['see'] }, startAfresh: true } as object
   vault.db.insert(folderTable).values({ path: '/Own', key: '/Own', rules }).run()
   const change = vault.db.$client.prepare(
-    `update documents set state = ?, folder = ?, owner = ?, creator = ?,
-      revision = ?, revision_order = ?, changed_at = ?, checked_out_by = ? where number = ?`,
+    `update documents set state = @state, folder = @folder, owner = @owner, creator = @creator, revision = @label,
+      revision_order = @label, changed_at = @changedAt, checked_out_by = @checkedOutBy where number = @number`,
   )
   const random = (index: number, of: number) => (index * 7919 + (index >> 3)) % of
   for (let index = 0; index < 240; index++) {
@@ -44,16 +44,20 @@ export function filledVault() {
     fileDocument(vault.db, vault.who('Ilya Brandt'), asked, content(`${number}.dxf`), null)
     const who = (step: number) => vault.who(filers[(index + step) % filers.length]!).id
     const label = index % 13 === 0 ? null : 'ABC'[random(index, 3)]!
-    change.run(
-      states[random(index, 4)],
-      placed[random(index, placed.length)],
-      ...[who(0), who(random(index, 2)), label, label, `2026-01-0${1 + (index % 7)}T00:00:00.000Z`],
-      ...[index % 17 ? null : who(0), number],
-    )
+    change.run({
+      state: states[random(index, 4)],
+      folder: placed[random(index, placed.length)],
+      owner: who(0),
+      creator: who(random(index, 2)),
+      label,
+      changedAt: `2026-01-0${1 + (index % 7)}T00:00:00.000Z`,
+      checkedOutBy: index % 17 ? null : who(0),
+      number,
+    })
   }
   return {
     ...vault,
-    /** The list as it is meant: the numbers of a query in their order. */
+    /** Returns the numbers that a query should find, in their order. */
     plainly: (name: string, query: VaultQuery) => plainly(vault, name, query),
   }
 }
@@ -78,7 +82,7 @@ function isAskedFor(query: VaultQuery, row: typeof documents.$inferSelect): bool
   )
 }
 
-/** The list as it is meant: every document asked by the rules, filtered, sorted and cut. */
+/** Asks the rules about every document, filters and sorts. */
 function plainly(vault: ReturnType<typeof emptyVault>, name: string, query: VaultQuery): string[] {
   const person = asPerson(vault.who(name))
   const folders = allFolders(vault.db)

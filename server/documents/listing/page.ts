@@ -19,8 +19,8 @@ export interface FoundPage extends Total {
 }
 
 /**
- * The page that a query asks for, of what somebody may see. What is far down is counted from the nearer end; a page
- * after another one is found by its place in the order.
+ * Finds the page that a query asks for, among what somebody may see. It counts from the nearer end, and finds the page
+ * after another one by its position in the order.
  */
 export function pageOf(tx: Tx, account: Account, query: VaultQuery): FoundPage {
   const scope = scopeOf(tx, account, query)
@@ -37,7 +37,7 @@ export function pageOf(tx: Tx, account: Account, query: VaultQuery): FoundPage {
     const rows = searched(tx, { scope, text, filter, order, list })
     return { found: pageOfRows(rows, part), total: rows.length, isLeast: false }
   }
-  // So few are checked out that all of them are looked at.
+  // Few documents are checked out, so all of them are sorted.
   if (checkedOut) {
     const among = {
       scope,
@@ -67,7 +67,7 @@ function inOrder(tx: Tx, wanted: Wanted, { total, isLeast }: Total): Found[] {
   return fromNearerEnd(tx, wanted, isLeast ? null : total)
 }
 
-/** What stands nearer to the end is counted from there, where it is known how many there are. */
+/** Counts from the end if the page is nearer to it and the total is known. */
 function fromNearerEnd(tx: Tx, wanted: Wanted, total: number | null): Found[] {
   const { order, after, skip, limit } = wanted
   if (after || total === null || skip + limit / 2 <= total / 2) return fromStart(tx, wanted)
@@ -81,13 +81,13 @@ function fromNearerEnd(tx: Tx, wanted: Wanted, total: number | null): Found[] {
   return fromStart(tx, fromTheEnd).reverse()
 }
 
-/** All documents of a large vault are known in memory, in their orders. */
+/** Finds rows in memory if that is faster and they are there, otherwise in the table. */
 function fromStart(tx: Tx, wanted: Wanted): Found[] {
   const known = isBestInMemory(wanted) ? rowsInMemory(tx, wanted) : null
   return known ?? foundRows(tx, wanted)
 }
 
-/** What is far down, and what few of all are: they may all lie at the other end of an order. */
+/** Memory is faster for pages far down, and for few among many: all of them may lie at the other end. */
 const isBestInMemory = ({ after, text, scope, filter, expected, skip }: Wanted): boolean =>
   !text && (filter !== undefined || expected < scope.documents / 2 || (!after && skip > bounds.near))
 
@@ -138,7 +138,7 @@ function startIn({ descending }: Order, value: string, after: Position | null): 
   return order < 0 ? 'before' : order === 0 ? { value: null, number: after.number } : null
 }
 
-/** Tells how many rows some places have, where that is known without looking at each. */
+/** Returns a function that counts the rows of places, or returns null if it would have to read each row. */
 function counterOf(tx: Tx, wanted: Wanted): (places: Place[]) => number | null {
   const { scope, filter, text } = wanted
   const counts = text ? null : countsOf(tx, wanted)

@@ -3,28 +3,28 @@ import { consistently, type Db, type Tx } from '../../../database/connection'
 import { inList } from '../scope'
 import { highestRow, type KnownUpTo, lastMove, sharedNumbers } from './moves'
 
-/** The texts that lists ask of each document besides its place and its label. */
+/** Lists filter by these texts of a document, besides its place and its label. */
 const texts = ['owner', 'creator', 'intake'] as const
 type Text = (typeof texts)[number]
 
 /**
- * What lists ask of each document besides its place and its label, by its row: texts as numbers that stand for them,
- * 0 where there is none. Twelve bytes a document.
+ * The columns that lists filter by. Each row holds a number for each of its texts, or 0 if it has none: twelve bytes
+ * per document.
  */
 export interface RowColumns extends KnownUpTo {
   codes: Record<Text, Int32Array>
-  /** The texts, from the one that 1 stands for: as JSON, since threads share bytes. */
+  /** The texts in the order of their numbers, from 1 on. They are JSON, because threads share bytes alone. */
   names: Uint8Array
 }
 
-/** As a thread has them. */
+/** The columns of one thread. */
 export interface OwnColumns extends Omit<RowColumns, 'names'> {
   codeOf: Map<string, number>
-  /** Whether others read the same memory, so that it is copied before it changes. */
+  /** Whether other threads read the same memory. It is then copied before it changes. */
   isShared: boolean
 }
 
-/** Reads the columns along their indexes, into memory that threads share. */
+/** Reads the columns into memory that threads share. Each column has an index. */
 export function readColumns(db: Db): RowColumns {
   return consistently(db, () => {
     const length = highestRow(db) + 1
@@ -48,7 +48,7 @@ function codesOf({ $client }: Db, text: Text, length: number, codeOf: Map<string
   return codes
 }
 
-/** The number of a text; it is given one where it has none. */
+/** Returns the number of a text. A new text takes the next number. */
 function codeFor(codeOf: Map<string, number>, value: string | null): number {
   if (value === null) return 0
   const known = codeOf.get(value) ?? codeOf.size + 1
@@ -63,14 +63,14 @@ function written(names: string[]): Uint8Array {
   return copy
 }
 
-/** The columns as a thread asks them. */
+/** Prepares shared columns for one thread. */
 export function ownColumns({ names, ...columns }: RowColumns): OwnColumns {
   // A decoder takes no shared memory.
   const known = JSON.parse(new TextDecoder().decode(names.slice())) as string[]
   return { ...columns, codeOf: new Map(known.map((text, at) => [text, at + 1])), isShared: true }
 }
 
-/** The columns after some rows moved: read anew of these alone. */
+/** Reads the columns of moved rows again and keeps the others as they are. */
 export function renewedColumns(tx: Tx, known: OwnColumns, moved: number[], upTo: number): OwnColumns {
   const isTooSmall = moved.some((row) => row >= known.codes.owner.length)
   const columns = known.isShared || isTooSmall ? copied(tx, known) : known
@@ -79,7 +79,7 @@ export function renewedColumns(tx: Tx, known: OwnColumns, moved: number[], upTo:
   return { ...columns, upTo }
 }
 
-/** How many rows are given room at once that were not there before. */
+/** A copy has room for this many new rows. */
 const room = 50_000
 
 function copied(tx: Tx, { codes, codeOf, ...known }: OwnColumns): OwnColumns {

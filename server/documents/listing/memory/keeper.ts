@@ -7,9 +7,9 @@ import type { GivenLists } from './known'
 import { type KnownUpTo, movesSince } from './moves'
 import { sortInMemory, type SortInMemory, sortsInMemory } from './order'
 
-/** How often it is looked whether many documents have moved, in milliseconds. */
+/** The milliseconds between two looks at how many documents have moved. */
 const every = 5000
-/** How long what was read stands at least, in milliseconds: an intake moves documents without end. */
+/** An order is kept for at least this many milliseconds, because an intake moves documents all the time. */
 const leastAge = 60_000
 
 const documentsOf = oncePerConnection(({ $client }) =>
@@ -17,8 +17,8 @@ const documentsOf = oncePerConnection(({ $client }) =>
 )
 
 /**
- * All documents of a large vault in their orders, read in a thread and given to those that list: a page far down a
- * million documents is found by going through four megabytes. Of a small vault nothing is kept.
+ * Keeps all documents of a large vault in their orders. One thread reads them, and the threads that list share the
+ * memory: they find a page far down a million documents in four megabytes. A small vault needs no such memory.
  */
 export class KeptLists {
   private columns: RowColumns | undefined
@@ -32,7 +32,7 @@ export class KeptLists {
     private readonly computer: Pick<Computer, 'compute'>,
   ) {}
 
-  /** Reads what a large vault has, and reads it anew once many documents have moved. */
+  /** Reads the orders of a large vault, and reads them again after many documents have moved. */
   start(): void {
     this.timer = setInterval(() => void this.look(), every).unref()
     void this.look()
@@ -42,7 +42,7 @@ export class KeptLists {
     clearInterval(this.timer)
   }
 
-  /** What a list needs of it: the first pages of all documents are found without. */
+  /** Returns what a list needs, or nothing for the first pages of all documents: the table has them at once. */
   for(query: VaultQuery): GivenLists | undefined {
     const { offset, folder, classId, lifecycle, state, revision, intake } = query
     const isNarrowed = folder || classId || lifecycle || state || revision || intake
@@ -51,7 +51,7 @@ export class KeptLists {
     return { columns: this.columns, orders: { [sort]: this.orders[sort], number: this.orders.number } }
   }
 
-  /** Reads one after the other, so that no thread is taken for long. */
+  /** Reads one order after the other, so that none holds a thread for long. */
   async look(): Promise<void> {
     if (this.isReading || (documentsOf(this.db).get() as number) < bounds.inMemory) return
     this.isReading = true

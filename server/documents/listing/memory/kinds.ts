@@ -1,17 +1,17 @@
 import type { Db } from '../../../database/connection'
 import { highestRow, sharedNumbers } from './moves'
 
-/** Kinds of documents: those of one kind stand in one place and carry one label. A million are of some thousands. */
+/** Documents of one kind stand in one place and carry one label. A million documents have some thousand kinds. */
 export interface Kinds {
-  /** By kind. */
+  /** The place of each kind. */
   places: Int32Array
-  /** By kind, each label by where it stands among the names. */
+  /** The label of each kind, as an index into `labelNames`. */
   labels: Int32Array
-  /** The first stands for no label. */
+  /** The first entry means no label. */
   labelNames: (string | null)[]
 }
 
-/** The kind of each row, kind after kind along their index. */
+/** Reads all kinds, and the kind of each row. */
 export function readKinds(db: Db): { known: Kinds; kindOf: Int32Array } {
   const { $client } = db
   const pairs = $client.prepare(`select place, nullif(revision, '') from label_tallies`).raw().all() as [
@@ -31,7 +31,7 @@ export function readKinds(db: Db): { known: Kinds; kindOf: Int32Array } {
   return { known, kindOf }
 }
 
-/** Kinds that grow by those that documents come to be of. */
+/** Adds new kinds as documents move. */
 export class GrowingKinds {
   private readonly places: number[]
   private readonly labels: number[]
@@ -45,7 +45,7 @@ export class GrowingKinds {
     this.kindOf = new Map(this.places.map((place, kind) => [`${place} ${labels[kind]}`, kind]))
   }
 
-  /** The kind of what stands in a place with a label. */
+  /** Returns the kind of a place and a label. A new kind is added. */
   of(place: number, label: string | null): number {
     const code = this.labelNames.includes(label)
       ? this.labelNames.indexOf(label)

@@ -3,13 +3,13 @@ import { type OwnColumns, ownColumns, renewedColumns, type RowColumns } from './
 import { upToDate } from './moves'
 import { renewedOrder, type RowOrder, type SortInMemory } from './order'
 
-/** What threads are given of all documents, in memory that they share. */
+/** Columns and orders in memory that all threads share. */
 export interface GivenLists {
   columns?: RowColumns
   orders: Partial<Record<SortInMemory, RowOrder>>
 }
 
-/** What a connection has of it: as it was given, or brought up to date since. */
+/** The columns and orders of one connection. Its transactions bring them up to date. */
 interface Known {
   columns?: OwnColumns
   orders: Partial<Record<SortInMemory, RowOrder>>
@@ -17,12 +17,12 @@ interface Known {
 }
 const knownOf = oncePerConnection((): Known => ({ orders: {} }))
 
-/** Gives a connection what was read of all documents. */
+/** Hands columns and orders to a connection. */
 export function giveLists(tx: Tx, given: GivenLists): void {
   knownOf(tx).given = given
 }
 
-/** What lists ask of each document, as it is in this transaction; null where that is not known. */
+/** Returns the columns as this transaction sees them, or null if they are not in memory. */
 export function knownColumns(tx: Tx): OwnColumns | null {
   const known = knownOf(tx)
   const given = known.given?.columns
@@ -34,7 +34,7 @@ export function knownColumns(tx: Tx): OwnColumns | null {
   return columns
 }
 
-/** All documents in an order, as it is in this transaction; null where that is not known. */
+/** Returns all documents in an order as this transaction sees them, or null if the order is not in memory. */
 export function knownOrder(tx: Tx, sort: SortInMemory): RowOrder | null {
   const known = knownOf(tx)
   const order = upToDate(tx, known.orders[sort], known.given?.orders[sort], (old, rows, last) => ({

@@ -16,7 +16,7 @@ beforeAll(() => void (vault = filledVault()))
 afterAll(() => vault.remove())
 afterEach(() => Object.assign(bounds, usual))
 
-/** What moves a document in some list or other. */
+/** Each of these moves a document in at least one list. */
 const moves: Record<string, (row: number) => void> = {
   title: (row) => run('title = ?', row, ['Clamp 3', 'Lever 5', null, 'zz'][row % 4]),
   label: (row) => run('revision = ?, revision_order = revision', row, ['A', 'B', 'D', null][row % 4]),

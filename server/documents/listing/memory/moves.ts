@@ -1,12 +1,12 @@
 import { oncePerConnection, type Tx } from '../../../database/connection'
 import { bounds } from '../bounds'
 
-/** Something known of all documents, as it was after a move (`document_moves`). */
+/** A copy of what the database says of all documents, and the last move (`document_moves`) that it contains. */
 export interface KnownUpTo {
   upTo: number
 }
 
-/** Numbers in memory that threads share. */
+/** Makes an array of numbers in memory that threads share. */
 export const sharedNumbers = (length: number) =>
   new Int32Array(new SharedArrayBuffer(length * Int32Array.BYTES_PER_ELEMENT))
 
@@ -16,18 +16,18 @@ const statements = oncePerConnection(({ $client }) => ({
   since: $client.prepare('select distinct row from document_moves where id > ?').pluck(),
 }))
 
-/** The newest move. */
+/** Returns the id of the newest move. */
 export const lastMove = (tx: Tx): number => statements(tx).last.get() as number
 
-/** The highest row that a document has. */
+/** Returns the highest row of a document. */
 export const highestRow = (tx: Tx): number => statements(tx).highest.get() as number
 
-/** How many moves there were since one. */
+/** Counts the moves that a copy does not contain yet. */
 export const movesSince = (tx: Tx, { upTo }: KnownUpTo): number => lastMove(tx) - upTo
 
 /**
- * The newer one of what a thread has and what it was given, brought up to date by the rows that moved since; null
- * where there is neither, or so many have moved that it is no use.
+ * Takes the newer of two copies and renews the rows that have moved since. Returns null if there is no copy, or if so
+ * many rows have moved that the table is faster.
  */
 export function upToDate<Known extends KnownUpTo>(
   tx: Tx,

@@ -7,36 +7,36 @@ import { inList } from '../scope'
 import { GrowingKinds, type Kinds, readKinds } from './kinds'
 import { highestRow, type KnownUpTo, lastMove, sharedNumbers } from './moves'
 
-/** The sorts by what a document says itself; the others go by its place. */
+/** These sorts compare columns of the documents themselves. The other sorts compare their places. */
 export const sortsInMemory = ['number', 'title', 'revision', 'changed'] as const
 export type SortInMemory = (typeof sortsInMemory)[number]
 
-/** The sort by which an order is found: what goes by places goes by numbers within each. */
+/** Returns the order that serves a sort. A sort by places needs the numbers within each place. */
 export const sortInMemory = (sort: DocumentSort): SortInMemory =>
   sort === 'state' || sort === 'folder' ? 'number' : sort
 
 /**
- * The rows of all documents, sorted up, with the kind of each beside it, and how many of each kind come before each of
- * some marks on the way. So it is known at once between which marks a page lies, and a few thousand rows are gone
- * through to find it. Eight bytes a document, and 256 a kind.
+ * The rows of all documents in ascending order, and the kind of each. Marks along the way hold how many rows of each
+ * kind come before them. They tell between which marks a page lies, and a walk over a few thousand rows finds it.
+ * An order takes eight bytes per document and 260 per kind.
  */
 export interface RowOrder extends KnownUpTo {
   rows: Int32Array
   kinds: Int32Array
   known: Kinds
-  /** Mark after mark, the counts of all kinds. */
+  /** The counts of all kinds at the first mark, then at the second, and so on. */
   counts: Int32Array
 }
 type Content = Omit<RowOrder, 'upTo'>
 
-/** The marks between the first, where nothing comes before, and the last, where everything does. */
+/** An order is cut into this many stretches. A mark stands at each end of a stretch. */
 export const marks = 64
-/** How many rows lie between two marks. */
+/** Returns the number of rows between two marks. */
 export const stretchOf = (rows: number): number => Math.max(1, Math.ceil(rows / marks))
 
 const up = (sort: SortInMemory): Order => ({ sort, descending: false })
 
-/** Reads an order along its index, into memory that threads share. A second or two for a million documents. */
+/** Reads an order along its index into memory that threads share. A million documents take a second or two. */
 export function readOrder(db: Db, sort: SortInMemory): RowOrder {
   return consistently(db, () => {
     const count = db.$client.prepare('select count(*) from documents').pluck().get() as number
@@ -66,8 +66,8 @@ function countedAlong(kinds: Int32Array, { places }: Kinds, counts: Int32Array):
 }
 
 /**
- * An order after some rows moved: what moved is left out, and put behind the row that now comes before it. One look at
- * the index for each, and one pass over all rows.
+ * Renews an order after some rows have moved. The index names the row that now comes before each moved row. One pass
+ * over all rows takes the moved ones out and puts each behind the row before it.
  */
 export function renewedOrder(tx: Tx, sort: SortInMemory, order: RowOrder, moved: number[]): Content {
   const there = positionsOf(tx, sort, moved)
@@ -101,11 +101,11 @@ const counted = (rows: Int32Array, kinds: Int32Array, known: Kinds): Content => 
   counts: countedAlong(kinds, known, new Int32Array((marks + 1) * known.places.length)),
 })
 
-/** Stands for the row before the first one. */
+/** Stands for the row before the first. */
 const nothing = -1
 const [isFollowed, hasMoved] = [1, 2]
 
-/** What is to be done about each row. What moved comes with whatever it now follows, so it is left out by itself. */
+/** Marks each row that moved, and each row that a moved one now follows. Where both are true, it has moved. */
 function whatToDo(tx: Tx, moved: number[], followed: number[]): Uint8Array {
   const what = new Uint8Array(moved.reduce((most, row) => Math.max(most, row), highestRow(tx)) + 1)
   for (const row of followed) if (row !== nothing) what[row] = isFollowed
@@ -113,15 +113,15 @@ function whatToDo(tx: Tx, moved: number[], followed: number[]): Uint8Array {
   return what
 }
 
-/** A document as it stands now. */
+/** Where a document now stands. */
 type Standing = Found & { place: number; revision: string | null }
 
-/** Where rows stand now, in their order; those that were removed are not among them. */
+/** Finds where rows now stand, in order. It leaves out rows that were removed. */
 export const positionsOf = (tx: Tx, sort: SortInMemory, rows: number[]): Standing[] =>
   tx.all<Standing>(sql`select documents.rowid as "row", place, revision, ${positionColumns(up(sort))}
     from documents where documents.rowid in ${inList(rows)} order by ${orderBy(up(sort))}`)
 
-/** The row that comes right before a position, or stands on it where that is asked for. */
+/** Returns the row right before a position. With `<=` it may be the row at the position itself. */
 export function rowBefore(
   tx: Tx,
   sort: SortInMemory,

@@ -14,7 +14,7 @@ import {
   rowsAt,
 } from './passing'
 
-/** The rows that are wanted, by what is in memory; null where that is not known. */
+/** Finds the wanted rows in memory. Returns null if their order is not there. */
 export function rowsInMemory(tx: Tx, wanted: Wanted): Found[] | null {
   const { scope, asked, order, after, skip, limit } = wanted
   const { descending } = order
@@ -27,7 +27,7 @@ export function rowsInMemory(tx: Tx, wanted: Wanted): Found[] | null {
   return descending ? found.reverse() : found
 }
 
-/** Where in an order that which comes after a position begins. */
+/** Returns the index at which the rows after a position begin. */
 function startAfter(
   tx: Tx,
   sort: SortInMemory,
@@ -40,7 +40,7 @@ function startAfter(
   return descending ? at : at + 1
 }
 
-/** How many documents of a scope each of its places has that are asked for; null where that is not known. */
+/** Counts the documents of each place that a query asks for. Returns null if they are not in memory. */
 export function countsByPlace(tx: Tx, scope: Scope, asked: Asked): Map<number, number> | null {
   const known = knownOrder(tx, 'number')
   const passing = known && passingIn(tx, known, scope, asked)

@@ -4,22 +4,22 @@ import type { OwnColumns } from './columns'
 import type { Kinds } from './kinds'
 import { marks, type RowOrder, stretchOf } from './order'
 
-/** What is asked of documents beyond where they stand. */
+/** The filters of a query that look at documents rather than at places. */
 export type Asked = Pick<VaultQuery, 'revision' | 'intake'>
 
-/** Which documents are in a scope and are asked for, as `isInScope` and `filtersOf` say it in SQL. */
+/** Decides which documents a list shows. `isInScope` and `filtersOf` decide the same in SQL. */
 export interface Passing {
-  /** For each kind, the relations to a document of it with which it is seen: a bit for each. */
+  /** For each kind, one bit per relation to a document (`ByRelation`). The bit is set if the relation may see it. */
   allowed: Uint8Array
-  /** What is asked of a document beyond its kind, by its row; null where it is nothing. */
+  /** Tests a row beyond its kind. It is null if the kind decides alone. */
   also: ((row: number, allowed: number) => boolean) | null
 }
 
-/** Whether more is asked of a document than its kind. */
+/** Tells whether the kind of a document does not decide alone. */
 export const isMoreAsked = ({ partly }: Scope, { intake }: Asked): boolean =>
   partly.length > 0 || Boolean(intake)
 
-/** What passes where nothing is asked but the kind. */
+/** Decides by kind alone. */
 export function passingByKind(
   { places, labels, labelNames }: Kinds,
   { whole, partly }: Scope,
@@ -38,7 +38,7 @@ export function passingByKind(
   return { allowed, also: null }
 }
 
-/** What passes where it is asked of each document. */
+/** Decides by kind, owner, creator and intake of each document. */
 export function passingByEach(
   kinds: Kinds,
   { codes, codeOf }: OwnColumns,
@@ -62,7 +62,7 @@ export function passingByEach(
 const whatever = 0b1111
 const unknown = -1
 
-/** A part of an order: from one end or from somewhere on, so many rows after so many others. */
+/** A part of an order. It begins at `from` or at one end, skips some rows, and takes up to `limit`. */
 export interface Part {
   from: number | null
   descending: boolean
@@ -70,11 +70,11 @@ export interface Part {
   limit: number
 }
 
-/** The rows of a part of what passes, in any order. */
+/** Finds the passing rows of a part. They come in no particular order. */
 export const rowsAt = (order: RowOrder, passing: Passing, part: Part): number[] =>
   passing.also ? rowsByEach(order, passing, part) : rowsByKind(order, passing, part)
 
-/** Gone through one by one: some nanoseconds for each row that is passed by. */
+/** Tests rows one by one. A row takes some nanoseconds. */
 function rowsByEach({ rows, kinds }: RowOrder, passing: Passing, { from, descending, skip, limit }: Part) {
   const { allowed, also } = passing
   const found: number[] = []
@@ -88,7 +88,7 @@ function rowsByEach({ rows, kinds }: RowOrder, passing: Passing, { from, descend
   return found
 }
 
-/** Looked up by the counts of kinds: how many pass before a mark is a sum over kinds. */
+/** Adds up the counts of kinds to learn how many rows pass before each mark, and walks from the right mark. */
 function rowsByKind(
   order: RowOrder,
   { allowed }: Passing,
@@ -115,7 +115,7 @@ function passingAtMark({ counts, known }: RowOrder, allowed: Uint8Array, mark: n
   return sum
 }
 
-/** How many rows before one pass. */
+/** Counts the passing rows before a row. */
 function passingBefore(order: RowOrder, allowed: Uint8Array, row: number): number {
   const stretch = stretchOf(order.rows.length)
   const mark = Math.floor(row / stretch)
@@ -124,14 +124,14 @@ function passingBefore(order: RowOrder, allowed: Uint8Array, row: number): numbe
   return sum
 }
 
-/** The last mark before which no more than so many rows pass. */
+/** Finds the last mark that has at most `passing` passing rows before it. */
 function lastMarkBefore(order: RowOrder, allowed: Uint8Array, passing: number): number {
   let mark = 0
   while (mark < marks && passingAtMark(order, allowed, mark + 1) <= passing) mark++
   return mark
 }
 
-/** How many documents of each place pass. */
+/** Counts the passing documents of each place. */
 export function countsPassing(order: RowOrder, { allowed, also }: Passing): Map<number, number> {
   const { rows, kinds, known, counts } = order
   const inAll = counts.subarray(marks * known.places.length)
