@@ -36,13 +36,13 @@ function sayDecided(answers: TaskDecided[]): boolean {
   return failed.length === 0
 }
 
-/** What waits for whoever is signed in: pages of it, what is picked and marked, and the acts on it. */
+/** The tasks of whoever is signed in: their pages, what is picked and marked, and the acts on them. */
 export function useTasks(filter: () => { deferred?: boolean; document?: string }) {
   const picked = shallowRef<Task | null>(null)
   const chosen = shallowRef(new Map<string, Task>())
   const version = ref(0)
   const { fetchPage, forget } = taskPages(filter)
-  /** Fetches the list anew after an act on some tasks. Others that were picked or marked meanwhile stay so. */
+  /** Fetches the list anew after an act on some tasks. It keeps others that were picked or marked meanwhile. */
   function anew(tasks: Task[]) {
     const acted = new Set(tasks.map(({ id }) => id))
     forget()

@@ -95,7 +95,7 @@ describe('a hostile file', () => {
       { level },
     )
 
-  /** Says of parts that are stored as they came that they are packed (APPNOTE, 4.3), and how long they are unpacked. */
+  /** Marks stored parts as packed (APPNOTE, 4.3), with the length that they unpack to. */
   const saidPacked = (content: Uint8Array, names: string[], packed: Uint8Array, size: number) => {
     const view = new DataView(content.buffer, content.byteOffset)
     const within = Buffer.from(content)

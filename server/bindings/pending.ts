@@ -59,7 +59,7 @@ export function markPending(tx: Tx, document: string): void {
 export const queueWriting = (tx: Tx): void =>
   queueOnce(tx, { kind: 'write-files', subject: 'files', subjectName: 'records that changed' })
 
-/** A record that does not hold what its file says would be written over it: a file is read first. */
+/** An unread file is not written: its values are not in the record yet, and writing would lose them. */
 const isDue = and(eq(fileStates.pending, true), isNull(fileStates.unread))
 
 /** Documents whose files have to be written, after an id. */
@@ -79,7 +79,7 @@ export const countPending = (tx: Tx): number =>
     .where(isDue)
     .get()!.count
 
-/** How a document's file stands to its record. Nothing is pending for a file that is still to be read. */
+/** Tells whether a document's file has to be written, and its findings. An unread file is not written. */
 export function fileStateOf(tx: Tx, document: string): { pending: boolean; findings: FileFinding[] } {
   const row = tx.select().from(fileStates).where(eq(fileStates.document, document)).get()
   return { pending: row?.pending === true && row.unread === null, findings: row?.findings ?? [] }

@@ -46,7 +46,7 @@ export const unreadAfter = (tx: Tx, after: string, limit: number): Unread[] =>
     .limit(limit)
     .all() as Unread[]
 
-/** Marks all contents of a document as read. What waited to be written into its file is written now. */
+/** Marks all contents of a document as read. If its file has to be written, that is queued now. */
 export function noteRead(tx: Tx, document: string): void {
   tx.update(fileStates)
     .set({ unread: null, unreadSince: null })

@@ -34,8 +34,8 @@ const own: FileFinding['kind'][] = ['not-held', 'unreadable', 'misspelt']
  * revisions stand on the sheet: a new content of the same version beside the ones before. What a file cannot hold is
  * kept as a finding, and the rest is written.
  * @param draws whether the blocks are drawn where they do not stand there yet
- * @returns what came of it; `superseded` where somebody else changed or wrote the document meanwhile, or its file is
- *   still to be read
+ * @returns what came of it; `superseded` if somebody else changed or wrote the document meanwhile, or if its file is
+ *   still unread
  */
 export async function writeRecord(writing: Writing, id: string, draws = false): Promise<Outcome> {
   const { db, store } = writing

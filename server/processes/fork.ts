@@ -1,8 +1,8 @@
 import { type ChildProcess, fork, type SerializationType } from 'node:child_process'
 
 /**
- * Starts a program that ends with this process (`endWithParent`). It is told whose child it is: if it asked the system
- * later, a parent that was killed meanwhile would have given its place to another.
+ * Starts a program that ends with this process (`endWithParent`). The program is told the number of its parent. If it
+ * asked the system later, the parent might have been killed already, and another process would be named.
  *
  * @param heap the limit of its heap in megabytes
  */

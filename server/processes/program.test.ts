@@ -10,7 +10,7 @@ import { forkProgram } from './fork'
 const folder = mkdtempSync(join(tmpdir(), 'ilmenite-programs-'))
 afterAll(() => rmSync(folder, { recursive: true }))
 
-/** A program that is busy without a pause from the moment it has said that it is there. */
+/** A program that says that it has started, and is then busy without a pause. */
 const program = join(folder, 'busy.mjs')
 writeFileSync(
   program,

@@ -14,7 +14,7 @@ const as = async (name: string) => {
 
 const cell = (text: string) => `::-p-aria([name="${text}"][role="cell"])`
 
-/** Holds what the page asks of an address back. @returns lets it go */
+/** Holds back the page's requests to an address. @returns a function that lets them go */
 async function hold(address: string) {
   await ui.page.setRequestInterception(true)
   const held: HTTPRequest[] = []
@@ -99,7 +99,7 @@ describe('two checkers and a lead', () => {
     await ui.click('[role=row] ::-p-text(BR-7102)')
     const answer = await hold('/claim')
     await ui.click(button('See to it myself'))
-    // Another one that is picked while the answer is on its way stays picked.
+    // A task that is picked while the answer is on its way stays picked.
     await ui.click('[role=row] ::-p-text(BR-7101)')
     await answer()
     await ui.page.waitForSelector(cell('you'))

@@ -139,7 +139,7 @@ export async function signIn(url, mail = 'mara.feldhaus@brackwater.example', pas
 }
 
 /**
- * Asks again and again until the answer is there; a plain error after two minutes, since machines are slow at times.
+ * Asks again and again until the answer is there. It fails after two minutes, because machines can be slow.
  * @template T
  * @param {() => T | Promise<T>} ask
  * @returns {Promise<NonNullable<T>>}

@@ -143,8 +143,8 @@ export const documentReferences = sqliteTable(
 )
 
 /**
- * The rows of documents whose place in a list changed, in the order of the changes: what is known of long lists is
- * brought up to date by them. Written by triggers, which keep the last 20,000.
+ * The rows of documents whose place in a list has changed, in the order of the changes. They bring the lists in memory
+ * up to date. Triggers write them and keep the last 20,000.
  */
 export const documentMoves = sqliteTable('document_moves', {
   id: integer().primaryKey(),

@@ -17,7 +17,7 @@ const exactly = (total: number): Total => ({ total, isLeast: false })
 const count = (tx: Tx, from: SQL): number =>
   tx.get<{ found: number }>(sql`select count(*) as found from ${from}`).found
 
-/** What is asked of documents beyond where they stand and what texts are in them. */
+/** The filters of a query that look at columns of the documents themselves. */
 export function filtersOf({ revision, intake, checkedOut }: Partial<VaultQuery>): SQL | undefined {
   return and(
     revision ? sql`revision = ${revision}` : undefined,
@@ -26,7 +26,7 @@ export function filtersOf({ revision, intake, checkedOut }: Partial<VaultQuery>)
   )
 }
 
-/** How many documents a query finds: sums over places where they tell it, never a walk through a million rows. */
+/** Counts the documents that a query finds. It adds up tallies, so it never walks through a million rows. */
 export function totalOf(tx: Tx, scope: Scope, query: Partial<VaultQuery>, text: FoundText | null): Total {
   if (text) return totalOfText(tx, scope, query, text)
   const { revision, intake } = query
