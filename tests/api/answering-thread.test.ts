@@ -2,7 +2,7 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { configuration } from '../../demo/configuration'
 import { clone, type Cloned } from '../support/clones'
-import { demoData, signIn, startServer } from '../support/server.mjs'
+import { eventually, demoData, signIn, startServer } from '../support/server.mjs'
 import { longestHold } from '../support/usage'
 import { builtRoutes, examples, nameOf, type Route } from './routes.fixture'
 
@@ -181,6 +181,9 @@ describe(`no request holds the answering thread for more than ${most} ms`, () =>
     expect(checkedIn.answer.status, checkedIn.answer.text).toBe(200)
     const inside = await leastOf(() => jonas('GET', 'documents/MANY-1/versions/2/inside'))
     expect(inside.answer.body.reading.places.length).toBeGreaterThan(90_000)
+    // A job reads it where the check-in could not wait.
+    const title = async () => (await jonas('GET', 'documents/MANY-1')).body.document.title
+    await eventually(async () => (await title()) === 'Jaw', 'its title', 300)
     const sheet = await leastOf(() => jonas('GET', 'documents/MANY-1/versions/2/sheet'))
     const downloaded = await leastOf(() => jonas('GET', 'documents/MANY-1/versions/2'))
     const costs = { filed, checkedIn, inside, sheet, downloaded }
