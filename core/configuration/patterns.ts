@@ -7,15 +7,22 @@ export interface Pattern {
   name: string
   words: string
   roles: string[]
-  states: (Omit<StateUse, 'state' | 'grants'> & { name: string; grants: Record<string, Right[]> })[]
-  transitions: (Pick<Transition, 'name' | 'revision'> &
-    Partial<Pick<Transition, 'comment' | 'notBy'>> & { from: string[]; to: string; firedBy: string[] })[]
+  states: PatternState[]
+  transitions: PatternTransition[]
 }
 
-const read: Right[] = ['see', 'open']
-const past: Right[] = ['see', 'history']
-const work: Right[] = ['see', 'history', 'open', 'edit', 'move']
-const judge: Right[] = ['see', 'history', 'open', 'move']
+/** A state of a pattern. It grants rights to roles by their names. */
+export type PatternState = Omit<StateUse, 'state'> & { name: string }
+
+/** A transition of a pattern. It is fired by hand, and its effects are none, unless it says otherwise. */
+export type PatternTransition = Pick<Transition, 'name' | 'from' | 'to' | 'revision'> &
+  Partial<Omit<Transition, 'id' | 'firedBy'>> & { firedBy?: string[] }
+
+/** The rights that states of patterns grant: to look, to look at the past, to work, and to decide. */
+export const read: Right[] = ['see', 'open']
+export const past: Right[] = ['see', 'history']
+export const work: Right[] = ['see', 'history', 'open', 'edit', 'move']
+export const judge: Right[] = ['see', 'history', 'open', 'move']
 
 /** The lifecycles that are shipped as a start, each sound by itself whatever the scheme. */
 export const patterns: Pattern[] = [

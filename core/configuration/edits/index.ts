@@ -30,6 +30,7 @@ import { setGrant, type SetGrant } from './set-grant'
 import { setScheme, type SetScheme } from './set-scheme'
 import { setScript, type SetScript } from './set-script'
 import { setSheet, type SetSheet } from './set-sheet'
+import { takeCompanyPatterns, type TakeCompanyPatterns } from './take-company-patterns'
 import { useLifecycle, type UseLifecycle } from './use-lifecycle'
 import { useScheme, type UseScheme } from './use-scheme'
 
@@ -67,6 +68,7 @@ export type Edit =
   | RemoveScheme
   | SetScript
   | RemoveScript
+  | TakeCompanyPatterns
   | UseLifecycle
   | UseScheme
 
@@ -101,6 +103,7 @@ export const editKinds: { [Kind in Edit['kind']]: EditKind<Extract<Edit, { kind:
   'remove-scheme': removeScheme,
   'set-script': setScript,
   'remove-script': removeScript,
+  'take-company-patterns': takeCompanyPatterns,
   'use-lifecycle': useLifecycle,
   'use-scheme': useScheme,
 }

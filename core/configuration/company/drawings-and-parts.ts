@@ -1,0 +1,61 @@
+import type { RevisionScheme } from '../../revision'
+import type { CompanyPattern } from './company-pattern'
+import { partAttributes, usualAttributes } from './usual-attributes'
+import { lettersOf, omitsLetters, twoDigits } from './usual-labels'
+import { control, issued, retired, review, working } from './usual-states'
+import { asks, issues, retires, returns, revises, takesOver } from './usual-transitions'
+
+const scheme = (chosen: ReadonlySet<string>): RevisionScheme => ({
+  id: 'letters-with-minors',
+  name: 'Letters with minors',
+  series: [
+    {
+      id: 'issue',
+      major: lettersOf(chosen),
+      separator: '.',
+      minor: twoDigits,
+      minorPlace: 'before',
+    },
+  ],
+})
+
+export const drawingsAndParts: CompanyPattern = {
+  id: 'drawings-and-parts',
+  name: 'Drawings and parts, minors between issues',
+  words: 'Work steps A.01, A.02 and is issued as A. A drawing is issued once its parts are.',
+  choices: [omitsLetters],
+  attributes: [...usualAttributes, ...partAttributes],
+  lifecycles: (chosen) => [
+    {
+      id: 'part-and-drawing',
+      name: 'Part and drawing',
+      words: 'Minor revisions lead up to each issue.',
+      scheme: scheme(chosen),
+      roles: ['Author', 'Checker', control],
+      states: [
+        { ...working('Drafting', ['Checker']), newRevision: 'minor' },
+        review('Checking', ['Checker']),
+        issued('Issued', ['Checker']),
+        retired('Superseded', ['Checker']),
+      ],
+      transitions: [
+        asks('Checker', { name: 'Send to check', from: 'Drafting', to: 'Checking' }),
+        returns('Checker', { name: 'Return', from: 'Checking', to: 'Drafting' }),
+        issues('Checker', {
+          name: 'Issue',
+          from: 'Checking',
+          to: 'Issued',
+          revision: 'settle',
+          references: { states: ['Issued'], depth: 'direct' },
+        }),
+        revises({ name: 'Revise', from: 'Issued', to: 'Drafting' }),
+        retires('Checker', { name: 'Supersede', from: 'Issued', to: 'Superseded' }),
+        ...takesOver('Drafting', 'Issued'),
+      ],
+      classes: [
+        { name: 'Assembly drawing', rule: 'file_extension in ["dxf", "dwg", "svg"]', folder: '/Parts' },
+        { name: 'Part', rule: 'file_extension in ["step", "stp"]', folder: '/Parts' },
+      ],
+    },
+  ],
+}
