@@ -4,6 +4,7 @@ import { UsageError } from './input'
 /** A command is loaded when it is called: most of them need a part of the core alone. */
 const commands = {
   serve: async () => (await import('./commands/serve')).serveCommand,
+  create: async () => (await import('./commands/create')).createCommand,
   revision: async () => (await import('./commands/revision')).revisionCommand,
   condition: async () => (await import('./commands/condition')).conditionCommand,
   check: async () => (await import('./commands/check')).checkCommand,

@@ -18,6 +18,7 @@ export function buildPrograms(folder) {
       'script-worker': 'server/scripts/worker.ts',
       'mail-worker': 'server/mail/worker.ts',
       'map-program': 'server/configuration/map-program.ts',
+      'create-program': 'server/set-up/create-program.ts',
       seed: 'demo/seed.ts',
       generate: 'demo/generate.ts',
     },

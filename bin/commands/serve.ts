@@ -39,8 +39,11 @@ export const serveCommand = defineCommand({
       ILMENITE_DATA: data,
       ILMENITE_MIGRATIONS: join(project, 'server/database/migrations'),
       ILMENITE_PROGRAMS: join(project, '.output/server/programs'),
+      // Nitro listens on the first two; links lead to the others.
       NITRO_PORT: String(port),
       NITRO_HOST: args.host,
+      PORT: String(port),
+      HOST: args.host,
     })
     process.env.UV_THREADPOOL_SIZE ??= '8'
     await import(pathToFileURL(entry).href)

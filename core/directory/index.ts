@@ -1,7 +1,7 @@
 export { changeDirectory, type MadeChange } from './change'
 export { changeInWords, type DirectoryChange, directoryChangeKinds, directoryChangeShape } from './changes'
 export { type ImportedPerson } from './changes/import-people'
-export { normalMail } from './changes/people'
+export { normalMail, properPerson } from './changes/people'
 export { type Affected, type Consequences, consequencesOf, type Standing } from './consequences'
 export { deltaBetween, isEmptyDelta, takenBack } from './delta'
 export { nameIn } from './find'

@@ -4,6 +4,7 @@ import { whenFree } from '../database/busy'
 import type { Db } from '../database/connection'
 import type { Account } from '../directory/people'
 import type { Chosen } from '../documents/act'
+import type { Start } from '../set-up/start'
 import type { Decided } from '../tasks/acts'
 import { type Computation, computation } from './computation'
 
@@ -59,5 +60,11 @@ export const acts = {
     () => import('../configuration/publish'),
     ({ publish }, db, asked: Publishing) =>
       publish(db, asked.account, asked.checked, asked.change, asked.comment, asked.moves),
+  ),
+  'start-vault': act(
+    'starting the vault',
+    () => import('../set-up/start'),
+    ({ startVault }, db, { account, start }: { account: Account; start: Start }) =>
+      startVault(db, account, start),
   ),
 } satisfies Record<string, Computation<never, unknown>>

@@ -5,6 +5,7 @@ import {
   deltaBetween,
   type DirectoryChange,
   type DirectoryDelta,
+  properPerson,
   takenBack,
   type VaultDirectory,
 } from '../../core/directory'
@@ -69,6 +70,14 @@ export function makeChange(db: Db, actor: Actor, change: DirectoryChange, looked
     const made = refusingChanges(() => changeDirectory(before, change, published(tx).configuration))
     requireAccepted(looked)
     return write(tx, actor, before, made.after, made.words)
+  })
+}
+
+/** Puts a whole directory in place of the one there is. @throws Refusal if somebody in it cannot be kept so */
+export function replaceDirectory(db: Db, actor: Actor, wanted: VaultDirectory): void {
+  atomically(db, (tx) => {
+    const people = refusingChanges(() => wanted.people.map((person) => properPerson(wanted, person)))
+    write(tx, actor, wholeDirectory(tx), { ...wanted, people }, 'Bring people and folders in from a file')
   })
 }
 

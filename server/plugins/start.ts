@@ -8,6 +8,9 @@ import { backupFolder } from '../jobs/backup.job'
 import { clearLeftBehind } from '../files/coming'
 import { startMail } from '../mail/mail-thread'
 import { knownSandbox } from '../scripts/needed'
+import { hasAdministrator } from '../set-up/administrator'
+import { beginVault } from '../set-up/new-vault'
+import { setUpAddress } from '../set-up/set-up-link'
 import { fillTasks } from '../tasks/keep'
 import { program, type Vault, vault } from '../utils/vault'
 
@@ -27,7 +30,7 @@ function opened(): Vault {
  * up again. What cannot be cleared is said in the log, and keeps no job waiting.
  */
 export default defineNitroPlugin(async (nitro) => {
-  const { db, store, runner, dataFolder, scripts, layouts, lists, files } = opened()
+  const { db, store, runner, dataFolder, scripts, layouts, lists, files, setUpLink } = opened()
   useScripts((question, who) => scripts.run(question, who))
   useSandbox(
     knownSandbox(() => {
@@ -41,6 +44,7 @@ export default defineNitroPlugin(async (nitro) => {
   } catch (error) {
     console.error('What the last server left half-written could not be cleared away:', error)
   }
+  beginVault(db)
   atomically(db, (tx) => fillTasks(tx, published(tx).configuration))
   await runner.start()
   nitro.hooks.hook('close', () => runner.stop())
@@ -49,6 +53,10 @@ export default defineNitroPlugin(async (nitro) => {
     server: process.env.ILMENITE_SMTP,
     from: process.env.ILMENITE_MAIL_FROM ?? 'vault@localhost',
   })
+  if (!hasAdministrator(db)) {
+    console.log('This vault has no administrator yet. This link sets it up; it is good once, for an hour:')
+    console.log(`  ${setUpAddress(setUpLink.renew())}`)
+  }
   files.standBy()
   layouts.standBy()
   lists.start()

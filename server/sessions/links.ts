@@ -41,6 +41,10 @@ const letter = (...paragraphs: string[]): string => `${paragraphs.join('\n\n')}\
 
 const linkAt = (origin: string, secret: string): string => `${origin}/sign-in?link=${secret}`
 
+/** Makes a link by which somebody chooses their first password. @returns its address, told once */
+export const firstLink = (tx: Tx, personId: string, origin: string): string =>
+  linkAt(origin, newLink(tx, personId, 'first'))
+
 /**
  * A link by which somebody chooses their first password, or another one; sent to their address, and told once to the
  * administrator who asks for it. @throws Refusal where the person is deactivated or not there.
@@ -50,7 +54,7 @@ export function sendFirstLink(db: Db, actor: Account, personId: string, origin: 
     const person = accountOf(tx, personId)
     if (!person) throw new Refusal('not-found', 'there is no such person in the directory')
     if (!person.active) throw new Refusal('conflict', `${person.name} is deactivated: make them active first`)
-    const link = linkAt(origin, newLink(tx, person.id, 'first'))
+    const link = firstLink(tx, person.id, origin)
     putInOutbox(tx, {
       recipient: person.mail,
       secret: true,

@@ -9,6 +9,7 @@ import { FileProcesses } from '../files/file-processes'
 import { FileStore } from '../files/store'
 import { JobRunner } from '../jobs/runner'
 import { ScriptThreads } from '../scripts/threads'
+import { SetUpLink } from '../set-up/set-up-link'
 
 export interface Vault {
   db: Db
@@ -21,6 +22,7 @@ export interface Vault {
   files: FileProcesses
   /** Where scripts run. */
   scripts: ScriptThreads
+  setUpLink: SetUpLink
   dataFolder: string
 }
 
@@ -45,6 +47,7 @@ export function vault(): Vault {
   const scripts = new ScriptThreads(program('script-worker'))
   const layouts = new MapLayouts(new MapProcess(program('map-program')))
   const lists = new KeptLists(db, computer)
-  opened = { db, store, runner, computer, layouts, lists, files, scripts, dataFolder }
+  const setUpLink = new SetUpLink()
+  opened = { db, store, runner, computer, layouts, lists, files, scripts, setUpLink, dataFolder }
   return opened
 }

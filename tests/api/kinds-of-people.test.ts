@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { allows, chainTo, type Folder } from '../../core/access'
 import type { Configuration } from '../../core/configuration'
 import { caller, demoData, signIn, startServer } from '../support/server.mjs'
-import { builtRoutes, examples, nameOf, type Route } from './routes.fixture'
+import { builtRoutes, examples, nameOf, openRoutes, type Route } from './routes.fixture'
 
 let server: Awaited<ReturnType<typeof startServer>>
 type Call = Awaited<ReturnType<typeof signIn>>
@@ -13,8 +13,6 @@ const callers: Record<string, Call> = {}
 const people: Record<string, { id: string; name: string; groups: string[] }> = {}
 
 const routes = builtRoutes()
-/** What anybody may call who is not signed in: signing in, and what belongs to it. */
-const open = ['POST session', 'DELETE session', 'POST session/forgotten', 'POST session/link']
 
 const kinds: Record<string, string> = {
   'a reader': 'carla.winslow',
@@ -59,7 +57,7 @@ function ask(call: Call, route: Route, number = 'BR-5001') {
 const anonymous: Call = (...asked) => caller(server.url)(...asked)
 
 describe('every route of the build', () => {
-  const closed = routes.filter((route) => !open.includes(nameOf(route)))
+  const closed = routes.filter((route) => !openRoutes.includes(nameOf(route)))
   it.each(closed.map((route) => [nameOf(route), route] as const))(
     '%s is closed to nobody in particular, and to somebody deactivated, in the same words',
     async (_, route) => {

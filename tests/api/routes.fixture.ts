@@ -40,6 +40,16 @@ const aboutAccess: Example = {
   document: 'number',
 }
 
+/** The routes that ask nobody who they are. */
+export const openRoutes = [
+  'POST session',
+  'DELETE session',
+  'POST session/forgotten',
+  'POST session/link',
+  'GET set-up',
+  'POST set-up/administrator',
+]
+
 /** An example for each route; `:number` and its like stand for what the world of the demo has. */
 export const examples: Record<string, Example> = {
   'GET session': {},
@@ -52,6 +62,13 @@ export const examples: Record<string, Example> = {
   'PUT session/password': { of: requests.PasswordRequest, body: { current: 'not this', wanted: 'short' } },
   'POST session/forgotten': { of: requests.ForgottenRequest, body: { mail: 'nobody@brackwater.example' } },
   'POST session/link': { of: requests.LinkRequest, body: { token: 'none', password: 'long enough 1' } },
+  'GET set-up': {},
+  'POST set-up/administrator': {
+    of: requests.FirstAdministratorRequest,
+    body: { link: 'none', name: 'Nobody', mail: 'nobody@brackwater.example', password: 'long enough 1' },
+  },
+  'POST set-up/start': { of: requests.StartRequest, body: { patterns: ['notes'], choices: ['omit-letters'] } },
+  'PUT set-up/configuration': { of: requests.StartFileQuery, query: { fileName: 'ours.json' }, raw: '{}' },
   'GET session/list': {},
   'DELETE session/list/:id': {},
   'GET session/tokens': {},

@@ -5,20 +5,11 @@ import { plan } from '../../rehearsal/plan'
 import { emptyWorld, readAct, rehearse, type World } from '../../rehearsal'
 import { applyEdit, describeEdit, type Edit } from '../edits'
 import { isCalled } from '../from-pattern'
+import { emptyConfiguration as empty } from '../empty'
 import { EditError } from '../naming'
 import type { Configuration } from '../types'
 import { companyPatterns, rootGrants, withCompanyPattern } from '.'
 
-const empty: Configuration = {
-  format: 'ilmenite-configuration/1',
-  attributes: [],
-  schemes: [],
-  states: [],
-  roles: [],
-  groups: [],
-  lifecycles: [],
-  classes: [],
-}
 type Pattern = (typeof companyPatterns)[number]
 
 /** Every way to choose about a pattern. */

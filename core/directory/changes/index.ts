@@ -11,6 +11,7 @@ import { removeFolder, type RemoveFolder } from './remove-folder'
 import { removeGroup, type RemoveGroup } from './remove-group'
 import { renameGroup, type RenameGroup } from './rename-group'
 import { setFolderGrant, type SetFolderGrant } from './set-folder-grant'
+import { setFolderGrants, type SetFolderGrants } from './set-folder-grants'
 import { setHome, type SetHome } from './set-home'
 import { setRole, type SetRole } from './set-role'
 import { setWithholding, type SetWithholding } from './set-withholding'
@@ -29,6 +30,7 @@ export type DirectoryChange =
   | RemoveFolder
   | SetRole
   | SetFolderGrant
+  | SetFolderGrants
   | SetWithholding
   | StartAfresh
   | SetHome
@@ -48,6 +50,7 @@ export const directoryChangeKinds: {
   'remove-folder': removeFolder,
   'set-role': setRole,
   'set-folder-grant': setFolderGrant,
+  'set-folder-grants': setFolderGrants,
   'set-withholding': setWithholding,
   'start-afresh': startAfresh,
   'set-home': setHome,

@@ -1,0 +1,26 @@
+import 'reflect-metadata'
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsNotEmpty, IsString, MaxLength } from 'class-validator'
+
+/** Who takes the set-up link, with the password they choose. */
+export class FirstAdministratorRequest {
+  @IsString() @MaxLength(200) link!: string
+  @IsString() @IsNotEmpty({ message: 'enter your name' }) @MaxLength(200) name!: string
+  @IsString() @IsNotEmpty({ message: 'enter your mail address' }) @MaxLength(320) mail!: string
+  @IsString() @MaxLength(500) password!: string
+}
+
+/** The company patterns that a vault starts from. */
+export class StartRequest {
+  @IsArray()
+  @ArrayMinSize(1, { message: 'choose at least one company pattern' })
+  @ArrayMaxSize(20)
+  @IsString({ each: true })
+  @MaxLength(80, { each: true })
+  patterns!: string[]
+  @IsArray() @ArrayMaxSize(50) @IsString({ each: true }) @MaxLength(80, { each: true }) choices!: string[]
+}
+
+/** The file that a vault starts from. */
+export class StartFileQuery {
+  @IsString() @IsNotEmpty({ message: 'the file needs its name' }) @MaxLength(300) fileName!: string
+}
