@@ -2,7 +2,7 @@
 import { useEventListener } from '@vueuse/core'
 
 const route = useRoute()
-const bare = computed(() => route.path === '/sign-in')
+const bare = computed(() => ['/sign-in', '/set-up'].includes(route.path))
 const finder = ref(false)
 const help = ref(false)
 const session = useSession()

@@ -6,6 +6,14 @@ const password = ref('')
 const refused = ref('')
 const told = ref('')
 const busy = ref(false)
+/** Whether the vault waits for its first administrator: then nobody can sign in. */
+const waits = ref(false)
+onMounted(async () => {
+  waits.value = await api<{ waits: boolean }>('set-up').then(
+    (answer) => answer.waits,
+    () => false,
+  )
+})
 /** The secret of a link that was sent: with it a password is chosen instead of typed. */
 const link = computed(() => (typeof route.query.link === 'string' ? route.query.link : ''))
 
@@ -37,7 +45,28 @@ async function forgotten() {
 
 <template>
   <main class="door">
-    <form @submit.prevent="submit">
+    <div
+      v-if="waits"
+      class="box"
+    >
+      <div class="brand">
+        <img
+          src="/mark.svg"
+          alt=""
+          width="34"
+          height="34"
+        /><span>Ilmenite</span>
+      </div>
+      <p>
+        This vault has no administrator yet. The server has printed a set-up link; it is good once, for an
+        hour. Start the server again for another one.
+      </p>
+    </div>
+    <form
+      v-else
+      class="box"
+      @submit.prevent="submit"
+    >
       <div class="brand">
         <img
           src="/mark.svg"
@@ -115,7 +144,7 @@ async function forgotten() {
   grid-template: 1fr auto / 1fr;
   place-items: center;
 }
-form {
+.box {
   width: 320px;
   display: grid;
   gap: 12px;

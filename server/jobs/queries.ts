@@ -65,7 +65,7 @@ function isHidden(db: Db, account: Account, document: string | null): boolean {
   return !row || !seenBy(db, account)(row)
 }
 
-/** Queues one of the ready jobs now. @returns its id. */
+/** Queues one of the ready jobs now. If the same one waits already, no other is queued. @returns its id */
 export function queueReady(
   db: Db,
   account: Account,
@@ -73,6 +73,8 @@ export function queueReady(
   input: { days?: number; numbers?: string[] },
 ): string {
   return atomically(db, (tx) => {
+    const waiting = waitingFor(tx, kind, input)
+    if (waiting) return waiting
     const asked = { kind, subject: kind, subjectName: subjectOf(kind), personId: account.id, input }
     const { id } = enqueue(tx, { ...asked, priority: 1 })
     record(tx, account, {
@@ -83,4 +85,14 @@ export function queueReady(
     })
     return id
   })
+}
+
+/** The job that waits to do the same. */
+function waitingFor(tx: Db, kind: ReadyKind, input: object): string | undefined {
+  const queued = tx
+    .select({ id: jobs.id, input: jobs.input })
+    .from(jobs)
+    .where(and(eq(jobs.kind, kind), eq(jobs.status, 'queued')))
+    .all()
+  return queued.find((job) => JSON.stringify(job.input ?? {}) === JSON.stringify(input))?.id
 }

@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { clock } from '../clock'
 import { jobs, schedules } from '../database/schema'
 import { emptyVault } from '../documents/vault.fixture'
+import { queueReady } from './queries'
 import { enqueue, heldBy, isBusy, queueAgain, stopJob } from './queue'
 import {
   asWritten,
@@ -41,6 +42,22 @@ describe('the queue', () => {
     expect(taken).toEqual([urgent, old, young])
     expect(takeNext(vault.db, 'short')).toBeUndefined()
     expect(takeNext(vault.db, 'long')?.id).toBe(long)
+  })
+
+  it('holds what people ask for once while it waits, and anew once it is under way', () => {
+    const mara = vault.who('Mara Feldhaus')
+    const ask = (days?: number) =>
+      queueReady(vault.db, mara, days ? 'remind' : 'backup', days ? { days } : {})
+    const first = ask()
+    expect([ask(), ask(3), ask(3), ask(4)]).toEqual([
+      first,
+      expect.any(String),
+      expect.any(String),
+      expect.any(String),
+    ])
+    expect(vault.db.select().from(jobs).all()).toHaveLength(3)
+    expect(takeNext(vault.db, 'long')!.id).toBe(first)
+    expect(ask()).not.toBe(first)
   })
 
   it('tries again after pauses that grow, and gives up after as many tries as its kind has', () => {

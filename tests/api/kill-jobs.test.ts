@@ -90,7 +90,7 @@ it(
     await eventually(
       () => ask(`select id from jobs where ${isOpen}`).length === 0,
       'the end of the queue',
-      240,
+      240 + kills * 5,
       500,
     )
     expect((await mara('GET', `intakes/${intake}`)).body.intake.stage).not.toBe('reading')
@@ -125,5 +125,5 @@ it(
     await server.stop()
     expect((await verifyVault(data)).faults).toEqual([])
   },
-  kills * 20_000 + 600_000,
+  kills * 25_000 + 600_000,
 )

@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import {
+  applyEdit,
+  companyPatterns,
+  type Configuration,
+  EditError,
+  emptyConfiguration,
+} from '~~/core/configuration'
+
+/** The company patterns, or the file, that a vault starts from. */
+const emit = defineEmits<{ preview: [configuration: Configuration]; started: [] }>()
+const taken = ref<string[]>([])
+const choices = ref(
+  companyPatterns.flatMap(({ choices: all }) => all.filter(({ isUsual }) => isUsual)).map(({ id }) => id),
+)
+const refused = ref('')
+const isBusy = ref(false)
+
+/** Each choice of the patterns that are taken, once. */
+const offered = computed(() => {
+  const all = companyPatterns
+    .filter(({ id }) => taken.value.includes(id))
+    .flatMap((pattern) => pattern.choices)
+  return [...new Map(all.map((choice) => [choice.id, choice])).values()]
+})
+watch(
+  [taken, choices],
+  () => {
+    refused.value = ''
+    const edit = { kind: 'take-company-patterns' as const, patterns: taken.value, choices: choices.value }
+    try {
+      emit('preview', taken.value.length ? applyEdit(emptyConfiguration, edit) : emptyConfiguration)
+    } catch (error) {
+      if (!(error instanceof EditError)) throw error
+      refused.value = error.message
+    }
+  },
+  { deep: true },
+)
+
+async function send(request: () => Promise<unknown>) {
+  isBusy.value = true
+  refused.value = ''
+  try {
+    await request()
+    emit('started')
+  } catch (error) {
+    refused.value = refusalOf(error).message
+  } finally {
+    isBusy.value = false
+  }
+}
+const start = () =>
+  send(() => api('set-up/start', { method: 'POST', body: { patterns: taken.value, choices: choices.value } }))
+function bring(event: Event) {
+  const input = event.target as HTMLInputElement
+  const [file] = input.files ?? []
+  if (!file) return
+  const query = { fileName: file.name }
+  return send(() => api('set-up/configuration', { method: 'PUT', query, body: file })).finally(
+    () => (input.value = ''),
+  )
+}
+</script>
+
+<template>
+  <form
+    class="start"
+    @submit.prevent="start"
+  >
+    <label
+      v-for="pattern in companyPatterns"
+      :key="pattern.id"
+      class="pattern"
+      ><input
+        v-model="taken"
+        type="checkbox"
+        :value="pattern.id"
+      /><span
+        ><b>{{ pattern.name }}</b
+        ><br /><span class="soft">{{ pattern.words }}</span></span
+      ></label
+    >
+    <label
+      v-for="choice in offered"
+      :key="choice.id"
+      class="pattern"
+      ><input
+        v-model="choices"
+        type="checkbox"
+        :value="choice.id"
+      />{{ choice.name }}</label
+    >
+    <p
+      v-if="refused"
+      class="wrong"
+      role="alert"
+    >
+      ▲ {{ refused }}
+    </p>
+    <div class="bar">
+      <button
+        class="act main"
+        :disabled="isBusy || !taken.length"
+      >
+        Start with {{ taken.length > 1 ? 'these' : 'this' }}
+      </button>
+      <label class="act"
+        >Bring in a configuration …<input
+          type="file"
+          class="away"
+          accept=".json"
+          aria-label="A configuration’s file"
+          :disabled="isBusy"
+          @change="bring"
+      /></label>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.start {
+  display: grid;
+  gap: 9px;
+}
+.pattern {
+  display: grid;
+  grid-template-columns: 20px 1fr;
+  align-items: start;
+}
+.bar {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.away {
+  position: absolute;
+  opacity: 0;
+  width: 1px;
+}
+</style>

@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { type Configuration, isEmptyConfiguration } from '~~/core/configuration'
+import { counted } from '~/format'
+
+useTitle('Set up')
+const route = useRoute()
+const session = useSession()
+const store = useConfiguration()
+const link = computed(() => (typeof route.query.link === 'string' ? route.query.link : ''))
+/** Whether the vault waits for its first administrator. */
+const waits = ref<boolean | null>(null)
+const shown = shallowRef<Configuration | null>(null)
+
+const administrator = computed(() => (session.person?.administrator ? session.person : null))
+const inForce = computed(() => store.published?.configuration)
+const isStarted = computed(() => inForce.value !== undefined && !isEmptyConfiguration(inForce.value))
+const preview = computed(() => (isStarted.value ? inForce.value! : shown.value))
+const roles = computed(() => {
+  const played = new Set(store.folders.flatMap((folder) => Object.keys(folder.roles ?? {})))
+  return (inForce.value?.roles ?? []).map((role) => ({ ...role, isPlayed: played.has(role.id) }))
+})
+
+const ask = () => attempt(async () => (waits.value = (await api<{ waits: boolean }>('set-up')).waits))
+const load = () => attempt(() => store.load())
+onMounted(ask)
+watch(administrator, (is) => is && load(), { immediate: true })
+</script>
+
+<template>
+  <main class="set-up">
+    <div class="steps">
+      <h1>
+        <img
+          src="/mark.svg"
+          alt=""
+          width="28"
+          height="28"
+        />
+        Set the vault up
+      </h1>
+      <section aria-label="Administrator">
+        <h2>1 Administrator</h2>
+        <p v-if="administrator">
+          <b>{{ administrator.name }}</b> <span class="soft">{{ administrator.mail }}</span>
+        </p>
+        <SetUpAdministrator
+          v-else-if="waits && link"
+          :link="link"
+        />
+        <p v-else-if="waits">
+          This vault has no administrator yet. The server has printed a set-up link; it is good once, for an
+          hour. Start the server again for another one.
+        </p>
+        <p v-else-if="waits === false">
+          This vault has an administrator already. <NuxtLink to="/sign-in?to=/set-up">Sign in</NuxtLink> to go
+          on.
+        </p>
+      </section>
+      <section
+        v-if="administrator && inForce"
+        aria-label="Start"
+      >
+        <h2>2 Start</h2>
+        <p v-if="isStarted">
+          {{ counted(inForce.lifecycles.length, 'lifecycle') }},
+          {{ counted(inForce.classes.length, 'class') }} and
+          {{ counted(inForce.schemes.length, 'scheme') }} are in force.
+        </p>
+        <SetUpStart
+          v-else
+          @preview="shown = $event"
+          @started="load"
+        />
+      </section>
+      <section
+        v-if="isStarted && administrator"
+        aria-label="People and folders"
+      >
+        <h2>3 People and folders</h2>
+        <p>
+          <NuxtLink to="/people?do=add">Invite people</NuxtLink> one by one or
+          <NuxtLink to="/people?do=list">from a list</NuxtLink>, and make one of them a second administrator.
+        </p>
+        <p><NuxtLink to="/access">Say who plays each role</NuxtLink>, for all folders or for some:</p>
+        <ul>
+          <li
+            v-for="role in roles"
+            :key="role.id"
+          >
+            {{ role.name }}
+            <span :class="role.isPlayed ? 'soft' : 'waits'">{{
+              role.isPlayed ? 'is played' : 'is played by nobody yet'
+            }}</span>
+          </li>
+        </ul>
+        <p><NuxtLink to="/">Go to the overview</NuxtLink></p>
+      </section>
+    </div>
+    <div class="shown sheet">
+      <SetUpMade
+        v-if="preview && preview.lifecycles.length"
+        :configuration="preview"
+      />
+      <p
+        v-else
+        class="soft"
+      >
+        What you choose is shown here before it is taken: its labels on a ruler, its states, and who may do
+        what.
+      </p>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.set-up {
+  display: grid;
+  grid-template-columns: 400px minmax(0, 1fr);
+  height: 100vh;
+}
+.steps {
+  padding: 18px 22px;
+  overflow: auto;
+  border-right: 1px solid var(--line);
+}
+h1 {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+}
+section {
+  margin-top: 20px;
+}
+.shown {
+  padding: 18px 22px;
+  overflow: auto;
+}
+</style>
