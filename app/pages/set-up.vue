@@ -63,7 +63,7 @@ watch(administrator, (is) => is && load(), { immediate: true })
         <h2>2 Start</h2>
         <p v-if="isStarted">
           {{ counted(inForce.lifecycles.length, 'lifecycle') }},
-          {{ counted(inForce.classes.length, 'class') }} and
+          {{ counted(inForce.classes.length, 'class', 'classes') }} and
           {{ counted(inForce.schemes.length, 'scheme') }} are in force.
         </p>
         <SetUpStart
@@ -130,6 +130,9 @@ h1 {
 }
 section {
   margin-top: 20px;
+}
+h2 {
+  margin-bottom: 6px;
 }
 .shown {
   padding: 18px 22px;

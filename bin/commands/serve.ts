@@ -1,4 +1,4 @@
-import { accessSync, constants, existsSync, mkdirSync, rmSync, statSync } from 'node:fs'
+import { accessSync, constants, existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { createServer } from 'node:net'
 import { dirname, join, resolve } from 'node:path'
@@ -63,10 +63,24 @@ function checkDataFolder(folder: string, Database: typeof Sqlite): void {
         : (error as NodeJS.ErrnoException).code
     throw new UsageError(`the data folder ${folder} cannot be used: ${why}. ${wayOut}`)
   }
+  requireNothingElse(folder)
   requireDatabase(join(folder, 'ilmenite.sqlite'), Database)
   // What earlier versions kept a secret in: there is none any more.
   rmSync(join(folder, 'secrets'), { recursive: true, force: true })
   rmSync(join(folder, 'session-secret'), { force: true })
+}
+
+/** What may lie in a folder before there is a vault in it: archives, backups, and what an interrupted start left. */
+const besideVault = /^(archives|backups|files|mail|in-use.*|ilmenite\.sqlite.*|lost\+found|\..*)$/
+
+/** @throws UsageError if a folder without a vault holds the files of another program. */
+function requireNothingElse(folder: string): void {
+  if (existsSync(join(folder, 'ilmenite.sqlite'))) return
+  const other = readdirSync(folder).find((name) => !besideVault.test(name))
+  if (other === undefined) return
+  throw new UsageError(
+    `${folder} holds no vault but something else (${other}): name an empty folder with --data or ILMENITE_DATA`,
+  )
 }
 
 /** @throws UsageError where there is a file that is no database. */

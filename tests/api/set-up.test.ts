@@ -87,6 +87,13 @@ describe('a server on an empty folder', () => {
     expect((await mara('GET', 'documents/BR-1')).body.document).toMatchObject({ revision: 'B' })
   })
 
+  it('is refused where another program has its files, and touches none of them', async () => {
+    const data = scratchFolder('other')
+    writeFileSync(join(data, 'ledger.db'), 'not ours')
+    await expect(startServer(data)).rejects.toThrow('holds no vault but something else (ledger.db)')
+    expect(readdirSync(data)).toEqual(['ledger.db'])
+  })
+
   it('starts from a configuration’s file', async () => {
     const { url, link } = await served(scratchFolder('new'))
     await caller(url)('POST', 'set-up/administrator', { ...ada, link: await link() })

@@ -22,11 +22,16 @@ export function launch() {
 }
 
 /** Signs in through the form. */
-export async function signInOn(page, url, mail = 'mara.feldhaus@brackwater.example') {
+export async function signInOn(
+  page,
+  url,
+  mail = 'mara.feldhaus@brackwater.example',
+  password = 'ropeway-42',
+) {
   await page.goto(`${url}/sign-in`)
   await page.waitForSelector('input[name=mail]')
   await page.type('input[name=mail]', mail)
-  await page.type('input[name=password]', 'ropeway-42')
+  await page.type('input[name=password]', password)
   await page.click('button.main')
   await page.waitForSelector('nav[aria-label=Views]')
 }

@@ -10,16 +10,19 @@ export const radio = (name: string) => `::-p-aria([name="${name}"][role="radio"]
 export const labelled = (name: string) => `::-p-aria(${name})`
 
 /**
- * A server on the demo data and a fresh page for each test, driven through roles and visible text.
- * A fault of the page itself fails the test that caused it, through `noFaults`.
+ * A server and a fresh page for each test, driven through roles and visible text. A fault of the page itself fails the
+ * test that caused it, through `noFaults`.
+ * @param makeData makes the server's data folder, with the demo data unless said otherwise
  */
-export function usePage() {
+export function usePage(makeData: () => string = demoData) {
+  let data: string
   let server: Awaited<ReturnType<typeof startServer>>
   let browser: Browser
   let page: Page
   const faults: string[] = []
   beforeAll(async () => {
-    server = await startServer(demoData())
+    data = makeData()
+    server = await startServer(data)
     browser = await launch()
   })
   afterAll(async () => {
@@ -39,6 +42,11 @@ export function usePage() {
     get url() {
       return server.url
     },
+    get data() {
+      return data
+    },
+    /** What the server has printed so far. */
+    printed: () => server.output(),
     noFaults: () => expect(faults).toEqual([]),
     click: (what: string) => page.locator(what).click(),
     /** Waits until the page says something; a failure tells what it says instead. */

@@ -100,6 +100,9 @@ const principalsIn = ({ states }: Lifecycle) => [
 .made + .made {
   margin-top: 22px;
 }
+h2 {
+  margin-bottom: 6px;
+}
 h2 span {
   font-weight: 400;
 }

@@ -133,6 +133,10 @@ function bring(event: Event) {
   gap: 10px;
   align-items: center;
 }
+.bar label {
+  display: inline-flex;
+  align-items: center;
+}
 .away {
   position: absolute;
   opacity: 0;

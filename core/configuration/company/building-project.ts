@@ -4,22 +4,14 @@ import type { CompanyPattern } from './company-pattern'
 import { usualAttributes } from './usual-attributes'
 import { twoDigits } from './usual-labels'
 import { control, issued, retired, review, working } from './usual-states'
-import { asks, issues, retires, returns, revises, takesOver } from './usual-transitions'
+import { asks, retires, returns, revises, signs, takesOver } from './usual-transitions'
 
 const isPreliminary = 'revision_series == "preliminary"'
 const isContractual = 'revision_series == "contractual"'
 
 /** A checker and a coordinator sign before anybody builds. */
-const publishes = (parts: Pick<PatternTransition, 'name' | 'guard' | 'revision'>): PatternTransition => ({
-  ...issues('Coordinator', { ...parts, from: 'Shared', to: 'Published' }),
-  trigger: 'quorum',
-  firedBy: undefined,
-  seats: [
-    { id: 'check', name: 'Check', members: ['Checker'], needed: 1 },
-    { id: 'coordination', name: 'Coordination', members: ['Coordinator'], needed: 1 },
-  ],
-  due: 10,
-})
+const publishes = (parts: Pick<PatternTransition, 'name' | 'guard' | 'revision'>): PatternTransition =>
+  signs(['Checker', 'Coordinator'], { ...parts, from: 'Shared', to: 'Published' })
 
 const scheme: RevisionScheme = {
   id: 'preliminary-contractual',
@@ -57,7 +49,7 @@ export const buildingProject: CompanyPattern = {
         retired('Archive', ['Checker', 'Coordinator']),
       ],
       transitions: [
-        asks('Checker', { name: 'Share', from: 'Work in progress', to: 'Shared', revision: 'settle' }),
+        asks({ name: 'Share', from: 'Work in progress', to: 'Shared', revision: 'settle' }),
         returns('Checker', {
           name: 'Rework',
           from: 'Shared',

@@ -3,7 +3,7 @@ import type { CompanyPattern } from './company-pattern'
 import { partAttributes, usualAttributes } from './usual-attributes'
 import { lettersOf, omitsLetters, twoDigits } from './usual-labels'
 import { control, issued, retired, review, working } from './usual-states'
-import { asks, issues, retires, returns, revises, takesOver } from './usual-transitions'
+import { asks, retires, returns, revises, signs, takesOver } from './usual-transitions'
 
 const scheme = (chosen: ReadonlySet<string>): RevisionScheme => ({
   id: 'letters-with-minors',
@@ -39,9 +39,9 @@ export const drawingsAndParts: CompanyPattern = {
         retired('Superseded', ['Checker']),
       ],
       transitions: [
-        asks('Checker', { name: 'Send to check', from: 'Drafting', to: 'Checking' }),
+        asks({ name: 'Send to check', from: 'Drafting', to: 'Checking' }),
         returns('Checker', { name: 'Return', from: 'Checking', to: 'Drafting' }),
-        issues('Checker', {
+        signs(['Checker'], {
           name: 'Issue',
           from: 'Checking',
           to: 'Issued',

@@ -2,7 +2,7 @@ import type { CompanyPattern } from './company-pattern'
 import { partAttributes, usualAttributes } from './usual-attributes'
 import { lettersOf, omitsLetters } from './usual-labels'
 import { control, issued, retired, review, working } from './usual-states'
-import { asks, issues, retires, returns, revises, takesOver } from './usual-transitions'
+import { asks, retires, returns, revises, signs, takesOver } from './usual-transitions'
 
 export const machineDrawings: CompanyPattern = {
   id: 'machine-drawings',
@@ -28,9 +28,9 @@ export const machineDrawings: CompanyPattern = {
         retired('Superseded', ['Checker']),
       ],
       transitions: [
-        asks('Checker', { name: 'Send to check', from: 'Drafting', to: 'Checking' }),
+        asks({ name: 'Send to check', from: 'Drafting', to: 'Checking' }),
         returns('Checker', { name: 'Return', from: 'Checking', to: 'Drafting' }),
-        issues('Checker', { name: 'Issue', from: 'Checking', to: 'Issued' }),
+        signs(['Checker'], { name: 'Issue', from: 'Checking', to: 'Issued' }),
         revises({ name: 'Revise', from: 'Issued', to: 'Drafting' }),
         retires('Checker', { name: 'Supersede', from: 'Issued', to: 'Superseded' }),
         ...takesOver('Drafting', 'Issued'),

@@ -3,7 +3,7 @@ import type { CompanyPattern } from './company-pattern'
 import { partAttributes, usualAttributes } from './usual-attributes'
 import { lettersOf, omitsLetters, twoDigits } from './usual-labels'
 import { control, issued, retired, review, working } from './usual-states'
-import { asks, issues, retires, returns, revises, takesOver } from './usual-transitions'
+import { asks, retires, returns, revises, signs, takesOver } from './usual-transitions'
 
 const isTrial = 'revision_series == "trial"'
 const isIssue = 'revision_series == "issue"'
@@ -38,18 +38,18 @@ export const trialNumerals: CompanyPattern = {
         retired('Superseded', ['Checker']),
       ],
       transitions: [
-        asks('Checker', { name: 'Send to check', from: 'Drafting', to: 'Checking' }),
+        asks({ name: 'Send to check', from: 'Drafting', to: 'Checking' }),
         returns('Checker', { name: 'Return', from: 'Checking', to: 'Drafting' }),
-        issues('Checker', { name: 'Release for trial', from: 'Checking', to: 'On trial', guard: isTrial }),
+        signs(['Checker'], { name: 'Release for trial', from: 'Checking', to: 'On trial', guard: isTrial }),
         revises({ name: 'Change after trial', from: 'On trial', to: 'Drafting' }),
-        issues('Checker', {
+        signs(['Checker'], {
           name: 'Issue for the first time',
           from: 'Checking',
           to: 'Issued',
           guard: isTrial,
           revision: 'series:issue',
         }),
-        issues('Checker', { name: 'Issue', from: 'Checking', to: 'Issued', guard: isIssue }),
+        signs(['Checker'], { name: 'Issue', from: 'Checking', to: 'Issued', guard: isIssue }),
         revises({ name: 'Revise', from: 'Issued', to: 'Drafting' }),
         retires('Checker', { name: 'Supersede', from: 'Issued', to: 'Superseded' }),
         ...takesOver('Drafting', 'Issued'),

@@ -13,11 +13,11 @@ const issueEffects: Effect[] = [
   { kind: 'render', format: 'pdf' },
 ]
 
-const asksFor = (role: string): Notice => ({
-  to: [role],
+const asksToSign: Notice = {
+  to: ['nextSigners'],
   subject: '{{ number }} {{ revision }} waits to be checked',
   body: '{{ person.name }} asks you to check {{ number }} {{ title }}.\n\n{{ comment }}',
-})
+}
 const comesBack: Notice = {
   to: ['owner'],
   subject: '{{ number }} comes back to you',
@@ -41,21 +41,32 @@ const transition = ({ from, ...parts }: Parts): PatternTransition => ({
   from: [from],
 })
 
-/** An author asks a role to check. The document needs a title by then. */
-export const asks = (role: string, parts: Parts): PatternTransition =>
-  transition({ firedBy: ['Author'], guard: 'title != null', notices: [asksFor(role)], ...parts })
+/** An author asks those who sign next. The document needs a title by then. */
+export const asks = (parts: Parts): PatternTransition =>
+  transition({ firedBy: ['Author'], guard: 'title != null', notices: [asksToSign], ...parts })
 
 /** A role gives a document back, with a comment. */
 export const returns = (role: string, parts: Parts): PatternTransition =>
   transition({ firedBy: [role], comment: 'required', notices: [comesBack], ...parts })
 
-/** A role issues what somebody else has changed last. */
+/** A document is issued by somebody other than who has changed it last. */
+const usualIssue: Partial<PatternTransition> = {
+  notBy: ['lastEditor'],
+  effects: issueEffects,
+  notices: [isIssued],
+}
+
+/** A role issues a document by hand. */
 export const issues = (role: string, parts: Parts): PatternTransition =>
+  transition({ ...usualIssue, firedBy: [role], ...parts })
+
+/** One person of each role signs, and the last signature issues the document. Signatures are late after ten days. */
+export const signs = (roles: string[], parts: Parts): PatternTransition =>
   transition({
-    firedBy: [role],
-    notBy: ['lastEditor'],
-    effects: issueEffects,
-    notices: [isIssued],
+    ...usualIssue,
+    trigger: 'quorum',
+    seats: roles.map((role) => ({ id: role.toLowerCase(), name: role, members: [role], needed: 1 })),
+    due: 10,
     ...parts,
   })
 

@@ -1,0 +1,133 @@
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { describe, expect, it } from 'vitest'
+import { signInOn } from '../support/browser.mjs'
+import { button, labelled, usePage } from '../support/driver'
+import { drawing } from '../support/files'
+import { eventually, scratchFolder } from '../support/server.mjs'
+
+const ui = usePage(() => scratchFolder('new'))
+const password = 'ropes-and-grips'
+const mailOf = (name: string) => `${name.toLowerCase().replace(' ', '.')}@brackwater.example`
+const team = { 'Bo Rasmussen': 'Author', 'Carla Winslow': 'Checker', 'Dag Vinter': 'Document control' }
+
+/** The link in the newest letter to somebody, from the mail server that stands in for a real one. */
+async function linkTo(name: string): Promise<string> {
+  const folder = join(ui.data, 'mail')
+  const found = () => {
+    const letters = existsSync(folder) ? readdirSync(folder).sort() : []
+    const letter = letters.filter((file) => file.endsWith(`${mailOf(name)}.eml`)).at(-1)
+    if (!letter) return undefined
+    const text = readFileSync(join(folder, letter), 'utf8')
+      .replace(/=\r?\n/g, '')
+      .replaceAll('=3D', '=')
+    return /http\S+link=[\w-]+/.exec(text)?.[0]
+  }
+  return String(await eventually(found, `the letter to ${name}`))
+}
+async function as(name: string) {
+  await ui.page.deleteCookie(...(await ui.page.cookies()))
+  await signInOn(ui.page, ui.url, mailOf(name), password)
+}
+async function fire(transition: string) {
+  await ui.open('/vault/LV-1')
+  await ui.click(`button ::-p-text(${transition})`)
+  await ui.click(`[aria-label="${transition}"] button.main:not(:disabled)`)
+}
+
+describe('a vault of one’s own', () => {
+  it('asks for nothing but its set-up link', async () => {
+    await ui.open('/sign-in')
+    await ui.says('This vault has no administrator yet')
+    expect(await ui.page.$('input')).toBeNull()
+    await ui.open('/set-up?link=guessed')
+    await ui.fillIn('Your name', 'Somebody')
+    await ui.fillIn('Mail address', 'somebody@brackwater.example')
+    await ui.fillIn('Password, ten characters or more', password)
+    await ui.click(button('Become the administrator'))
+    await ui.says('this set-up link is good no more')
+    ui.noFaults()
+  })
+
+  it('shows what company patterns make before they are taken, and begins with one', async () => {
+    const secret = String(await eventually(() => /set-up\?link=(\S+)/.exec(ui.printed())?.[1], 'the link'))
+    await ui.open(`/set-up?link=${secret}`)
+    await ui.fillIn('Your name', 'Ada Lund')
+    await ui.fillIn('Mail address', mailOf('Ada Lund'))
+    await ui.fillIn('Password, ten characters or more', password)
+    await ui.click(button('Become the administrator'))
+    await ui.click('::-p-text(Machine drawings, letters)')
+    await ui.says('Take over as issued → Issued by Document control')
+    await ui.page.waitForSelector('[aria-label="Ruler of Drawing letters"]')
+    await ui.click('::-p-text(Notes and calculations)')
+    await ui.says('Withdraw → Withdrawn')
+    await ui.click('::-p-text(Notes and calculations)')
+    await ui.click(button('Start with this'))
+    await ui.says('1 lifecycle, 2 classes and 1 scheme are in force')
+    await ui.says('Checker is played by nobody yet')
+    ui.noFaults()
+  })
+
+  it('invites people by letter, who choose a password by its link', async () => {
+    for (const name of Object.keys(team)) {
+      await as('Ada Lund')
+      await ui.open('/people?do=add')
+      await ui.page.waitForSelector('#new-name')
+      await ui.page.type('#new-name', name)
+      await ui.page.type('#new-mail', mailOf(name))
+      await ui.page.keyboard.press('Enter')
+      await ui.says('Has not signed in yet')
+      await ui.click(button('send a link to choose one'))
+      await ui.page.goto(await linkTo(name))
+      await ui.says('Choose your password')
+      await ui.page.type('input[name=password]', password)
+      await ui.click(button('Choose it and sign in'))
+      await ui.page.waitForSelector('nav[aria-label=Views]')
+    }
+    ui.noFaults()
+  })
+
+  it('lets them play its roles', async () => {
+    await as('Ada Lund')
+    await ui.open('/access?folder=/&edit=yes')
+    for (const [name, role] of Object.entries(team)) {
+      const label = `Who plays ${role} in / too`
+      const player = await ui.page
+        .waitForSelector(labelled(label))
+        .then(() =>
+          ui.page.$eval(
+            `[aria-label="${label}"]`,
+            (list, wanted) =>
+              [...(list as HTMLSelectElement).options].find(({ text }) => text.trim() === wanted)!.value,
+            name,
+          ),
+        )
+      await ui.choose(label, player)
+      await ui.page.waitForSelector(button(`${name} plays ${role} no more`))
+    }
+    ui.noFaults()
+  })
+
+  it('takes a drawing from filing to issue and to the next revision', async () => {
+    const path = join(scratchFolder('upload'), 'LV-1.dxf')
+    writeFileSync(path, drawing('LV-1', 'Lever'))
+    await as('Bo Rasmussen')
+    await ui.open('/vault')
+    await ui.click(button('File a document'))
+    await (await ui.page.waitForSelector('input[type=file]'))!.uploadFile(path)
+    await ui.says('at the first label of Drawing letters: A')
+    await ui.click(button('File it'))
+    await ui.page.waitForSelector('[data-role=revision]')
+    await fire('Send to check')
+    await ui.says('LV-1 stands in Checking')
+    await as('Carla Winslow')
+    await ui.open('/tasks')
+    await ui.click('[role=row] ::-p-text(LV-1)')
+    await ui.click(button('Sign: Issue'))
+    await ui.says('Decided: LV-1')
+    await as('Bo Rasmussen')
+    await fire('Revise')
+    await ui.says('LV-1 stands in Drafting, A → B')
+    ui.noFaults()
+  })
+})
