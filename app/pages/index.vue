@@ -99,6 +99,10 @@ const most = computed(() => Math.max(1, ...rows.value.map((row) => row.standing!
             <NuxtLink to="/lifecycles">look a lifecycle over</NuxtLink>.
           </li>
         </ul>
+        <OverviewLeft
+          :left="view.left"
+          @changed="load"
+        />
       </section>
       <section>
         <h2>How long documents stand</h2>

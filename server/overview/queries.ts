@@ -9,6 +9,7 @@ import type { Account } from '../directory/people'
 import { documents, intakes, outbox, places } from '../database/schema'
 import { intakePage } from '../intake/queries'
 import { listJobs } from '../jobs/queries'
+import { leftToDo } from '../set-up/left'
 import { longestWaiting, stuckRounds } from './waiting'
 
 /** How many documents stand in each state, and for how long, from what is counted of each place. */
@@ -62,6 +63,7 @@ export function overview(db: Db, account: Account, findings: Finding[] | null): 
         const { intake, documents: planned } = intakePage(db, id)
         return { id, name: intake.name, ready: planned.ready ?? 0, held: planned.held ?? 0 }
       }),
+    left: leftToDo(db),
   }
 }
 

@@ -11,6 +11,7 @@ import { knownSandbox } from '../scripts/needed'
 import { hasAdministrator } from '../set-up/administrator'
 import { beginVault } from '../set-up/new-vault'
 import { setUpAddress } from '../set-up/set-up-link'
+import { makeOwnShare, usesOf } from '../set-up/uses'
 import { fillTasks } from '../tasks/keep'
 import { program, type Vault, vault } from '../utils/vault'
 
@@ -45,6 +46,7 @@ export default defineNitroPlugin(async (nitro) => {
     console.error('What the last server left half-written could not be cleared away:', error)
   }
   beginVault(db)
+  makeOwnShare()
   atomically(db, (tx) => fillTasks(tx, published(tx).configuration))
   await runner.start()
   nitro.hooks.hook('close', () => runner.stop())
@@ -53,6 +55,7 @@ export default defineNitroPlugin(async (nitro) => {
     server: process.env.ILMENITE_SMTP,
     from: process.env.ILMENITE_MAIL_FROM ?? 'vault@localhost',
   })
+  for (const line of usesOf(dataFolder)) console.log(line)
   if (!hasAdministrator(db)) {
     console.log('This vault has no administrator yet. This link sets it up; it is good once, for an hour:')
     console.log(`  ${setUpAddress(setUpLink.renew())}`)

@@ -33,7 +33,7 @@ afterEach(() => {
 
 const ada = { name: 'Ada Lund', mail: 'Ada.Lund@brackwater.example', password: 'ropes-and-grips' }
 const take = (link: SetUpLink, secret: string, asked = ada) =>
-  takeSetUpLink(db, link, { ...asked, link: secret, place: 'here' })
+  takeSetUpLink(db, link, { ...asked, link: secret })
 
 describe('a new vault', () => {
   it('begins with an empty configuration and a root that grants nothing, once', () => {

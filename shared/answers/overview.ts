@@ -19,6 +19,13 @@ export interface StuckRound {
   folder: string
 }
 
+/** Something left to do before the vault is well looked after, with the act that does it. */
+export interface Left {
+  key: string
+  words: string
+  act: { words: string; to: string }
+}
+
 /** What waits for the administrator, and how long documents stand in each state. */
 export interface Overview {
   documents: number
@@ -38,4 +45,5 @@ export interface Overview {
   /** Rounds that nobody could complete as they stand. */
   stuck: StuckRound[]
   intakes: { id: string; name: string; ready: number; held: number }[]
+  left: Left[]
 }

@@ -1,5 +1,13 @@
 import 'reflect-metadata'
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsNotEmpty, IsString, MaxLength } from 'class-validator'
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsNotEmpty,
+  IsString,
+  MaxLength,
+} from 'class-validator'
 
 /** Who takes the set-up link, with the password they choose. */
 export class FirstAdministratorRequest {
@@ -23,4 +31,10 @@ export class StartRequest {
 /** The file that a vault starts from. */
 export class StartFileQuery {
   @IsString() @IsNotEmpty({ message: 'the file needs its name' }) @MaxLength(300) fileName!: string
+}
+
+/** Something left to do that is waved away, or taken up again. */
+export class WaveRequest {
+  @IsString() @MaxLength(300) key!: string
+  @IsBoolean() isAway!: boolean
 }

@@ -68,7 +68,7 @@ describe('every route of the build', () => {
     },
   )
   it('that changes something is closed to a token that may only read', async () => {
-    const changing = routes.filter(
+    const changing = closed.filter(
       ({ method, path }) =>
         method !== 'GET' &&
         !path.startsWith('session') &&

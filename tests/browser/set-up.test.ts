@@ -1,6 +1,7 @@
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
+import { areasFor } from '../../app/areas'
 import { signInOn } from '../support/browser.mjs'
 import { button, labelled, usePage } from '../support/driver'
 import { drawing } from '../support/files'
@@ -49,13 +50,16 @@ describe('a vault of one’s own', () => {
     ui.noFaults()
   })
 
-  it('shows what company patterns make before they are taken, and begins with one', async () => {
+  it('opens every page while it is empty, and shows what company patterns make before one is taken', async () => {
     const secret = String(await eventually(() => /set-up\?link=(\S+)/.exec(ui.printed())?.[1], 'the link'))
     await ui.open(`/set-up?link=${secret}`)
     await ui.fillIn('Your name', 'Ada Lund')
     await ui.fillIn('Mail address', mailOf('Ada Lund'))
     await ui.fillIn('Password, ten characters or more', password)
     await ui.click(button('Become the administrator'))
+    await ui.page.waitForSelector('[aria-label=Start]')
+    for (const { path } of areasFor(true)) await ui.open(path)
+    await ui.open('/set-up')
     await ui.click('::-p-text(Machine drawings, letters)')
     await ui.says('Take over as issued → Issued by Document control')
     await ui.page.waitForSelector('[aria-label="Ruler of Drawing letters"]')
@@ -65,6 +69,18 @@ describe('a vault of one’s own', () => {
     await ui.click(button('Start with this'))
     await ui.says('1 lifecycle, 2 classes and 1 scheme are in force')
     await ui.says('Checker is played by nobody yet')
+    ui.noFaults()
+  })
+
+  it('tells what is left to do, which is done, waved away and taken up again', async () => {
+    await as('Ada Lund')
+    await ui.says('Nobody plays Checker in any folder')
+    await ui.says('Ada Lund is the only administrator')
+    await ui.click(button('Wave away: No archive has been read yet'))
+    await ui.says('Waved away: No archive has been read yet')
+    await ui.page.waitForSelector(button('Wave away: No archive has been read yet'), { hidden: true })
+    await ui.click(button('take it up again'))
+    await ui.page.waitForSelector(button('Wave away: No archive has been read yet'))
     ui.noFaults()
   })
 
@@ -128,6 +144,18 @@ describe('a vault of one’s own', () => {
     await as('Bo Rasmussen')
     await fire('Revise')
     await ui.says('LV-1 stands in Drafting, A → B')
+    ui.noFaults()
+  })
+
+  it('takes another pattern later in one edit, which is undone as one', async () => {
+    await as('Ada Lund')
+    await ui.open('/lifecycles')
+    await ui.choose('Company pattern', 'building-project')
+    await ui.says('published for construction as C01')
+    await ui.click(button('Take it'))
+    await ui.says('Work in progress · Shared · Published · Archive')
+    await ui.chord('Control', 'z')
+    await ui.page.waitForFunction(() => !document.body.innerText.includes('Work in progress · Shared'))
     ui.noFaults()
   })
 })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Configuration, type Lifecycle, principalName, type Transition } from '~~/core/configuration'
-import type { RevisionScheme } from '~~/core/revision'
+import { first, type RevisionScheme } from '~~/core/revision'
 
 /** What company patterns make: each lifecycle with the ruler of its labels, its states, transitions and rights. */
 const props = defineProps<{ configuration: Configuration }>()
@@ -41,7 +41,7 @@ const principalsIn = ({ states }: Lifecycle) => [
     </h2>
     <RevisionRuler
       :scheme="schemeOf(lifecycle)"
-      :at="null"
+      :at="first(schemeOf(lifecycle))"
       :taken="nothing"
       :tried="nothing"
     />

@@ -124,6 +124,7 @@ async function add() {
         Add it</button
       ><span class="soft">{{ lead }}</span>
     </form>
+    <LifecycleCompanyPattern />
     <LifecycleCatalogue class="second" />
   </div>
 </template>

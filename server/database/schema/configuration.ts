@@ -29,3 +29,10 @@ export const waivers = sqliteTable('waivers', {
   at: text().notNull(),
   personName: text().notNull(),
 })
+
+/** What is left to do and was waved away, by its key. */
+export const wavedAway = sqliteTable('waved_away', {
+  key: text().primaryKey(),
+  at: text().notNull(),
+  personName: text().notNull(),
+})

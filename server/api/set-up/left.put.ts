@@ -1,0 +1,8 @@
+import { WaveRequest } from '../../../shared/requests'
+import { wave } from '../../set-up/left'
+
+/** Waves something that is left to do away, or takes it up again. */
+export default route('administrator', async ({ event, db, account }) => {
+  const { key, isAway } = await body(event, WaveRequest)
+  wave(db, account, key, isAway)
+})
