@@ -67,7 +67,10 @@ export const examples: Record<string, Example> = {
     of: requests.FirstAdministratorRequest,
     body: { link: 'none', name: 'Nobody', mail: 'nobody@brackwater.example', password: 'long enough 1' },
   },
-  'POST set-up/start': { of: requests.StartRequest, body: { patterns: ['notes'], choices: ['omit-letters'] } },
+  'POST set-up/start': {
+    of: requests.StartRequest,
+    body: { patterns: ['notes'], choices: ['omit-letters'] },
+  },
   'PUT set-up/left': { of: requests.WaveRequest, body: { key: 'nothing', isAway: true } },
   'PUT set-up/configuration': { of: requests.StartFileQuery, query: { fileName: 'ours.json' }, raw: '{}' },
   'GET session/list': {},
