@@ -75,7 +75,8 @@ const besideVault = /^(archives|backups|files|mail|in-use.*|ilmenite\.sqlite.*|l
 
 /** @throws UsageError if a folder without a vault holds the files of another program. */
 function requireNothingElse(folder: string): void {
-  if (existsSync(join(folder, 'ilmenite.sqlite'))) return
+  // Contents without their database are a vault's: opening it says what is missing.
+  if (['ilmenite.sqlite', 'files'].some((name) => existsSync(join(folder, name)))) return
   const other = readdirSync(folder).find((name) => !besideVault.test(name))
   if (other === undefined) return
   throw new UsageError(

@@ -7,15 +7,19 @@ import { Refusal } from '../refusal'
 export const archiveShare = (): string =>
   resolve(process.env.ILMENITE_ARCHIVES ?? join(process.env.ILMENITE_DATA ?? 'data', 'archives'))
 
-/** The archives of the share, and the registers that lie in it. */
-export async function listArchives(): Promise<{ share: string; archives: string[]; registers: string[] }> {
-  const share = archiveShare()
-  const entries = await readdir(share, { withFileTypes: true }).catch(() => {
+/** The entries of the share. @throws Refusal if it cannot be read */
+const entriesOf = (share: string) =>
+  readdir(share, { withFileTypes: true }).catch(() => {
     throw new Refusal(
       'not-found',
       `the archive share ${share} cannot be read: make the folder, or name another with ILMENITE_ARCHIVES`,
     )
   })
+
+/** The archives of the share, and the registers that lie in it. */
+export async function listArchives(): Promise<{ share: string; archives: string[]; registers: string[] }> {
+  const share = archiveShare()
+  const entries = await entriesOf(share)
   const archives = entries
     .filter((entry) => entry.isDirectory())
     .map((entry) => entry.name)
@@ -40,6 +44,7 @@ const [mostListed, mostWalked] = [50, 100_000]
 /** The first files of the share whose paths have a text in them, in any case. */
 export async function filesInShare(text: string): Promise<string[]> {
   const share = archiveShare()
+  await entriesOf(share)
   const found: string[] = []
   let walked = 0
   const wanted = text.toLowerCase()
