@@ -1,4 +1,5 @@
 import { existsSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { eventually } from './server.mjs'
 
 /** Asks a server for the longest hold of its answering thread since the last question, in milliseconds. */
 export async function longestHold(pid: number, file: string): Promise<number> {
@@ -45,4 +46,11 @@ export function hasEnded(pid: number): boolean {
   } catch {
     return true
   }
+}
+
+/** Stops a server, and waits until everything that it has begun has ended. */
+export async function stopWhole(server: { pid?: number; stop: () => Promise<void> }): Promise<void> {
+  const [, ...begun] = processesOf(server.pid!)
+  await server.stop()
+  await eventually(() => begun.every(hasEnded), 'the end of what the server had begun')
 }
