@@ -172,6 +172,9 @@ describe(`no request holds the answering thread for more than ${most} ms`, () =>
     await jonas('POST', `documents?${asked}`.replace('MANY-1', 'FEW-1'), drawing(3))
     const filed = await costOf(() => jonas('POST', `documents?${asked}`, content))
     expect(filed.answer.status, filed.answer.text).toBe(200)
+    // A job reads it if filing could not wait, and changes the document then.
+    const title = async () => (await jonas('GET', 'documents/MANY-1')).body.document.title
+    await eventually(async () => (await title()) === 'Jaw', 'its title', 300)
     const { document } = (await jonas('GET', 'documents/MANY-1')).body
     await jonas('POST', 'documents/MANY-1/check-out', { change: document.change })
     const change = (await jonas('GET', 'documents/MANY-1')).body.document.change
@@ -181,9 +184,6 @@ describe(`no request holds the answering thread for more than ${most} ms`, () =>
     expect(checkedIn.answer.status, checkedIn.answer.text).toBe(200)
     const inside = await leastOf(() => jonas('GET', 'documents/MANY-1/versions/2/inside'))
     expect(inside.answer.body.reading.places.length).toBeGreaterThan(90_000)
-    // A job reads it where the check-in could not wait.
-    const title = async () => (await jonas('GET', 'documents/MANY-1')).body.document.title
-    await eventually(async () => (await title()) === 'Jaw', 'its title', 300)
     const sheet = await leastOf(() => jonas('GET', 'documents/MANY-1/versions/2/sheet'))
     const downloaded = await leastOf(() => jonas('GET', 'documents/MANY-1/versions/2'))
     const costs = { filed, checkedIn, inside, sheet, downloaded }
