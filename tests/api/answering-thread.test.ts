@@ -170,17 +170,20 @@ describe(`no request holds the answering thread for more than ${most} ms`, () =>
     })
     // Compile the code with a small drawing first.
     await jonas('POST', `documents?${asked}`.replace('MANY-1', 'FEW-1'), drawing(3))
-    const filed = await costOf(() => jonas('POST', `documents?${asked}`, content))
+    let turn = 0
+    const filed = await leastOf(() =>
+      jonas('POST', `documents?${asked}`.replace('MANY-1', `MANY-${++turn}`), content),
+    )
     expect(filed.answer.status, filed.answer.text).toBe(200)
     // A job reads it if filing could not wait, and changes the document then.
     const title = async () => (await jonas('GET', 'documents/MANY-1')).body.document.title
     await eventually(async () => (await title()) === 'Jaw', 'its title', 300)
-    const { document } = (await jonas('GET', 'documents/MANY-1')).body
-    await jonas('POST', 'documents/MANY-1/check-out', { change: document.change })
-    const change = (await jonas('GET', 'documents/MANY-1')).body.document.change
-    const checkedIn = await costOf(() =>
-      jonas('PUT', `documents/MANY-1/check-in?change=${change}&fileName=a.dxf`, content),
-    )
+    const change = async () => (await jonas('GET', 'documents/MANY-1')).body.document.change
+    const checkedIn = await leastOf(async () => {
+      await jonas('POST', 'documents/MANY-1/check-out', { change: await change() })
+      const asked = `change=${await change()}&fileName=a.dxf`
+      return jonas('PUT', `documents/MANY-1/check-in?${asked}`, content)
+    })
     expect(checkedIn.answer.status, checkedIn.answer.text).toBe(200)
     const inside = await leastOf(() => jonas('GET', 'documents/MANY-1/versions/2/inside'))
     expect(inside.answer.body.reading.places.length).toBeGreaterThan(90_000)
