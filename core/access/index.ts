@@ -1,6 +1,6 @@
 export { heldAs, playersOf } from './as-principal'
 export { type Directory } from './directory'
-export { directoryFields } from './shape'
+export { directoryFields, grantsShape } from './shape'
 export { type AccessQuestion, type Because, explain, type Explanation, type RuleAt } from './explain'
 export { type Folder } from './folder'
 export { type Person } from './person'

@@ -1,4 +1,6 @@
-import { type Fields, list, map, object, optional, text, yesno } from '../shape'
+import { type Fields, list, map, object, optional, type Shape, text, yesno } from '../shape'
+import { principalShape } from './principal'
+import { rightShape } from './rights'
 
 const texts = list(text(500), 10_000)
 
@@ -20,6 +22,12 @@ const folder: Fields = {
   withhold: optional(map(texts)),
   startAfresh: optional(yesno),
 }
+
+/** Rights by principal, as a state or a folder grants them. */
+export const grantsShape: Shape = map(
+  list(rightShape, 100),
+  principalShape.is === 'text' ? principalShape.pattern : undefined,
+)
 
 /** People and folders, as they stand in a file (model, section 4). */
 export const directoryFields: Fields = {

@@ -1,4 +1,4 @@
-import { principalShape, rightShape } from '../access'
+import { grantsShape, principalShape } from '../access'
 import { attributeFields } from '../attribute'
 import { effectShape } from '../effect'
 import { schemeFields, stepShape } from '../revision'
@@ -10,7 +10,6 @@ import {
   jsonSchema,
   type JsonSchema,
   list,
-  map,
   matching,
   object,
   one,
@@ -81,7 +80,7 @@ const stateUseFields: Fields = {
   final: optional(yesno),
   guidance: optional(text(2000)),
   newReferences: optional(one(['refused'])),
-  grants: map(list(rightShape, 100), principalShape.is === 'text' ? principalShape.pattern : undefined),
+  grants: grantsShape,
 }
 
 const lifecycleFields = (): Fields => ({

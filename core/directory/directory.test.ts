@@ -4,7 +4,7 @@ import { people } from '../../demo/world'
 import { allows, chainTo, rights } from '../access'
 import { faultOf } from '../shape'
 import { changeDirectory } from './change'
-import { changeInWords, type DirectoryChange, directoryChangeShape } from './changes'
+import { changeInWords, type DirectoryChange, directoryChangeKinds, directoryChangeShape } from './changes'
 import { consequencesOf } from './consequences'
 import { deltaBetween, isEmptyDelta, takenBack } from './delta'
 import { world } from './world.fixture'
@@ -55,6 +55,10 @@ const changes: [DirectoryChange, string][] = [
     'Lead in /Grips: as above, was Release Board',
   ],
   [
+    { kind: 'set-folder-grants', folder: '/Line', grants: { owner: ['see'], 'role:lead': ['see', 'move'] } },
+    '/Line grants the owner see; Lead see move',
+  ],
+  [
     { kind: 'set-folder-grant', folder: '/Line', principal: 'owner', rights: ['edit', 'see'] },
     '/Line grants the owner edit see, was nothing',
   ],
@@ -86,6 +90,8 @@ describe('a change of the directory', () => {
     )
     expect([left.groups, left.folders]).toEqual([[], []])
   })
+  it('has an example here for every kind', () =>
+    expect(new Set(changes.map(([{ kind }]) => kind))).toEqual(new Set(Object.keys(directoryChangeKinds))))
   it('leaves what it was made on as it is', () => {
     const before = structuredClone(world)
     for (const [change] of changes) make(change)

@@ -1,10 +1,10 @@
-import { type Principal, principalShape, type Right, rights, rightShape } from '../../access'
-import { filledText, list, map } from '../../shape'
+import { grantsShape, type Principal, type Right } from '../../access'
+import { filledText } from '../../shape'
 import { nameIn, tidy, withFolder } from '../find'
 import type { ChangeKind } from './change-kind'
 import { requireKnown } from './require-known'
 
-/** All that a folder grants to some, there and below, at once. It leaves the grants to others as they are. */
+/** Sets what a folder grants to several principals, there and below. Other grants of the folder stay. */
 export interface SetFolderGrants {
   kind: 'set-folder-grants'
   folder: string
@@ -12,21 +12,17 @@ export interface SetFolderGrants {
 }
 
 export const setFolderGrants: ChangeKind<SetFolderGrants> = {
-  fields: {
-    folder: filledText(1000),
-    grants: map(
-      list(rightShape, 10 * rights.length),
-      principalShape.is === 'text' ? principalShape.pattern : undefined,
-    ),
-  },
+  fields: { folder: filledText(1000), grants: grantsShape },
   apply(directory, { folder, grants }) {
     for (const principal of Object.keys(grants)) requireKnown(directory, principal)
     return withFolder(directory, folder, (before) =>
       tidy({ ...before, grants: { ...before.grants, ...grants } }),
     )
   },
-  words: (directory, { folder, grants }, words) =>
-    `${folder} grants ${Object.keys(grants)
-      .map((principal) => nameIn(directory, words, principal))
-      .join(', ')} what the states grant them`,
+  words(directory, { folder, grants }, words) {
+    const said = Object.entries(grants).map(
+      ([principal, rights]) => `${nameIn(directory, words, principal)} ${rights.join(' ') || 'nothing'}`,
+    )
+    return `${folder} grants ${said.join('; ')}`
+  },
 }
