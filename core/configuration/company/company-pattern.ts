@@ -20,7 +20,7 @@ export interface CompanyLifecycle extends Pattern {
   classes: PatternClass[]
 }
 
-/** What a company starts from: attributes, schemes, lifecycles and classes that are sound together. */
+/** Attributes, schemes, lifecycles and classes that are sound together. A company starts from them. */
 export interface CompanyPattern {
   id: string
   name: string

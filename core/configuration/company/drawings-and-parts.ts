@@ -1,9 +1,8 @@
 import type { RevisionScheme } from '../../revision'
+import { checkedLifecycle } from './checked-lifecycle'
 import type { CompanyPattern } from './company-pattern'
 import { partAttributes, usualAttributes } from './usual-attributes'
 import { lettersOf, omitsLetters, twoDigits } from './usual-labels'
-import { control, issued, retired, review, working } from './usual-states'
-import { asks, retires, returns, revises, signs, takesOver } from './usual-transitions'
 
 const scheme = (chosen: ReadonlySet<string>): RevisionScheme => ({
   id: 'letters-with-minors',
@@ -31,27 +30,10 @@ export const drawingsAndParts: CompanyPattern = {
       name: 'Part and drawing',
       words: 'Minor revisions lead up to each issue.',
       scheme: scheme(chosen),
-      roles: ['Author', 'Checker', control],
-      states: [
-        { ...working('Drafting', ['Checker']), newRevision: 'minor' },
-        review('Checking', ['Checker']),
-        issued('Issued', ['Checker']),
-        retired('Superseded', ['Checker']),
-      ],
-      transitions: [
-        asks({ name: 'Send to check', from: 'Drafting', to: 'Checking' }),
-        returns('Checker', { name: 'Return', from: 'Checking', to: 'Drafting' }),
-        signs(['Checker'], {
-          name: 'Issue',
-          from: 'Checking',
-          to: 'Issued',
-          revision: 'settle',
-          references: { states: ['Issued'], depth: 'direct' },
-        }),
-        revises({ name: 'Revise', from: 'Issued', to: 'Drafting' }),
-        retires('Checker', { name: 'Supersede', from: 'Issued', to: 'Superseded' }),
-        ...takesOver('Drafting', 'Issued'),
-      ],
+      ...checkedLifecycle({
+        drafting: { newRevision: 'minor' },
+        issue: { revision: 'settle', references: { states: ['Issued'], depth: 'direct' } },
+      }),
       classes: [
         { name: 'Assembly drawing', rule: 'file_extension in ["dxf", "dwg", "svg"]', folder: '/Parts' },
         { name: 'Part', rule: 'file_extension in ["step", "stp"]', folder: '/Parts' },

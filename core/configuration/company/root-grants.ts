@@ -3,8 +3,8 @@ import { rights } from '../../access'
 import type { Configuration } from '../types'
 
 /**
- * Returns what the root folder has to grant so that the states decide alone: each principal gets every right that some
- * state grants to it (model, section 4: a right has to be granted by folder and state).
+ * Returns the grants of a root folder that leave all decisions to the states: each principal gets every right that some
+ * state grants to it. A right counts only if folder and state both grant it (model, section 4).
  */
 export function rootGrants({ lifecycles }: Configuration): Record<Principal, Right[]> {
   const granted = new Map<Principal, Set<Right>>()

@@ -3,6 +3,22 @@ import type { Attribute } from '../../attribute'
 /** Files of office programs, and PDF: they have properties of their own. */
 const office = ['docx', 'xlsx', 'odt', 'ods', 'pdf']
 
+const drawings = ['dxf', 'svg']
+
+/** An attribute that transitions write, and that stands in the title block and in the properties of a file. */
+const stamped = (id: string, name: string, field: string, property = name): Attribute => ({
+  id,
+  name,
+  type: 'text',
+  systemOnly: true,
+  bindings: [
+    { extensions: drawings, place: `field:${field}`, mode: 'write' },
+    { extensions: office, place: `property:${property}`, mode: 'write' },
+  ],
+})
+
+const revision = stamped('revision', 'Revision', 'REV')
+
 /** The attributes that all company patterns share. Each is one attribute, however many patterns are taken. */
 export const usualAttributes: Attribute[] = [
   {
@@ -11,51 +27,20 @@ export const usualAttributes: Attribute[] = [
     type: 'text',
     required: true,
     bindings: [
-      { extensions: ['dxf', 'svg'], place: 'field:TITLE', mode: 'both' },
+      { extensions: drawings, place: 'field:TITLE', mode: 'both' },
       { extensions: office, place: 'core:title', mode: 'both' },
     ],
   },
   {
-    id: 'revision',
-    name: 'Revision',
-    type: 'text',
-    systemOnly: true,
+    ...revision,
     bindings: [
-      { extensions: ['dxf', 'svg'], place: 'field:REV', mode: 'write' },
+      ...revision.bindings!,
       { extensions: ['step', 'stp'], place: 'product:version', mode: 'write' },
-      { extensions: office, place: 'property:Revision', mode: 'write' },
     ],
   },
-  {
-    id: 'stamp',
-    name: 'Status stamp',
-    type: 'text',
-    systemOnly: true,
-    bindings: [
-      { extensions: ['dxf', 'svg'], place: 'field:STATUS', mode: 'write' },
-      { extensions: office, place: 'property:Status', mode: 'write' },
-    ],
-  },
-  {
-    id: 'issued_by',
-    name: 'Issued by',
-    type: 'text',
-    systemOnly: true,
-    bindings: [
-      { extensions: ['dxf', 'svg'], place: 'field:ISSUED_BY', mode: 'write' },
-      { extensions: office, place: 'property:Issued by', mode: 'write' },
-    ],
-  },
-  {
-    id: 'issued_on',
-    name: 'Issued on',
-    type: 'date',
-    systemOnly: true,
-    bindings: [
-      { extensions: ['dxf', 'svg'], place: 'field:ISSUED_ON', mode: 'write' },
-      { extensions: office, place: 'property:Issued on', mode: 'write' },
-    ],
-  },
+  stamped('stamp', 'Status stamp', 'STATUS', 'Status'),
+  stamped('issued_by', 'Issued by', 'ISSUED_BY'),
+  { ...stamped('issued_on', 'Issued on', 'ISSUED_ON'), type: 'date' },
   { id: 'legacy_revision', name: 'Legacy revision', type: 'text' },
 ]
 
