@@ -47,10 +47,7 @@ watch(administrator, (is) => is && load(), { immediate: true })
           v-else-if="waits && link"
           :link="link"
         />
-        <p v-else-if="waits">
-          This vault has no administrator yet. The server has printed a set-up link; it is good once, for an
-          hour. Start the server again for another one.
-        </p>
+        <SetUpWaits v-else-if="waits" />
         <p v-else-if="waits === false">
           This vault has an administrator already. <NuxtLink to="/sign-in?to=/set-up">Sign in</NuxtLink> to go
           on.

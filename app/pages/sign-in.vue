@@ -45,10 +45,7 @@ async function forgotten() {
 
 <template>
   <main class="door">
-    <div
-      v-if="waits"
-      class="box"
-    >
+    <form @submit.prevent="submit">
       <div class="brand">
         <img
           src="/mark.svg"
@@ -57,72 +54,51 @@ async function forgotten() {
           height="34"
         /><span>Ilmenite</span>
       </div>
-      <p>
-        This vault has no administrator yet. The server has printed a set-up link; it is good once, for an
-        hour. Start the server again for another one.
-      </p>
-    </div>
-    <form
-      v-else
-      class="box"
-      @submit.prevent="submit"
-    >
-      <div class="brand">
-        <img
-          src="/mark.svg"
-          alt=""
-          width="34"
-          height="34"
-        /><span>Ilmenite</span>
-      </div>
-      <p class="soft">The vault’s lifecycles, revisions and legacy intake, in one place.</p>
-      <p v-if="link">Choose your password: ten characters or more. You are signed in with it.</p>
-      <label v-if="!link"
-        >Mail address<input
-          v-model="mail"
-          class="field"
-          type="email"
-          name="mail"
-          autocomplete="username"
-          required
-          autofocus
-      /></label>
-      <label
-        >Password<input
-          v-model="password"
-          class="field"
-          type="password"
-          name="password"
-          :autocomplete="link ? 'new-password' : 'current-password'"
-          required
-      /></label>
-      <p
-        v-if="told"
-        role="status"
-      >
-        {{ told }}
-      </p>
-      <p
-        v-if="refused"
-        class="wrong"
-        role="alert"
-      >
-        ▲ {{ refused }}
-      </p>
-      <button
-        class="act main"
-        :disabled="busy"
-      >
-        {{ link ? 'Choose it and sign in' : 'Sign in' }}
-      </button>
-      <button
-        v-if="!link"
-        type="button"
-        class="link soft"
-        @click="forgotten"
-      >
-        Password forgotten?
-      </button>
+      <SetUpWaits v-if="waits" />
+      <template v-else>
+        <p class="soft">The vault’s lifecycles, revisions and legacy intake, in one place.</p>
+        <p v-if="link">Choose your password: ten characters or more. You are signed in with it.</p>
+        <label v-if="!link"
+          >Mail address<input
+            v-model="mail"
+            class="field"
+            type="email"
+            name="mail"
+            autocomplete="username"
+            required
+            autofocus
+        /></label>
+        <label
+          >Password<input
+            v-model="password"
+            class="field"
+            type="password"
+            name="password"
+            :autocomplete="link ? 'new-password' : 'current-password'"
+            required
+        /></label>
+        <p
+          v-if="told"
+          role="status"
+        >
+          {{ told }}
+        </p>
+        <CommonRefused :message="refused" />
+        <button
+          class="act main"
+          :disabled="busy"
+        >
+          {{ link ? 'Choose it and sign in' : 'Sign in' }}
+        </button>
+        <button
+          v-if="!link"
+          type="button"
+          class="link soft"
+          @click="forgotten"
+        >
+          Password forgotten?
+        </button>
+      </template>
     </form>
     <div
       class="ruler mono"
@@ -144,7 +120,7 @@ async function forgotten() {
   grid-template: 1fr auto / 1fr;
   place-items: center;
 }
-.box {
+form {
   width: 320px;
   display: grid;
   gap: 12px;

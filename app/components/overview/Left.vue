@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Left } from '~~/shared/answers'
 
-/** What is left to do before the vault is well looked after. Each can be waved away, and taken up again. */
+/** Lists the tasks that are left for the administrator. Each can be waved away, and taken up again. */
 defineProps<{ left: Left[] }>()
 const emit = defineEmits<{ changed: [] }>()
 const waved = shallowRef<Left | null>(null)

@@ -57,13 +57,7 @@ async function take() {
         minlength="10"
         required
     /></label>
-    <p
-      v-if="refused"
-      class="wrong"
-      role="alert"
-    >
-      ▲ {{ refused }}
-    </p>
+    <CommonRefused :message="refused" />
     <div>
       <button
         class="act main"

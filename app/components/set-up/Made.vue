@@ -2,7 +2,7 @@
 import { type Configuration, type Lifecycle, principalName, type Transition } from '~~/core/configuration'
 import { first, type RevisionScheme } from '~~/core/revision'
 
-/** What company patterns make: each lifecycle with the ruler of its labels, its states, transitions and rights. */
+/** Shows a configuration: for each lifecycle the ruler of its labels, its states, transitions and rights. */
 const props = defineProps<{ configuration: Configuration }>()
 const nothing = new Map<string, number>()
 

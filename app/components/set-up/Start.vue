@@ -7,7 +7,7 @@ import {
   emptyConfiguration,
 } from '~~/core/configuration'
 
-/** The company patterns, or the file, that a vault starts from. */
+/** Starts the vault from company patterns or from a file. */
 const emit = defineEmits<{ preview: [configuration: Configuration]; started: [] }>()
 const taken = ref<string[]>([])
 const choices = ref(
@@ -16,7 +16,7 @@ const choices = ref(
 const refused = ref('')
 const isBusy = ref(false)
 
-/** Each choice of the patterns that are taken, once. */
+/** The choices of all patterns that are taken. */
 const offered = computed(() => {
   const all = companyPatterns
     .filter(({ id }) => taken.value.includes(id))
@@ -91,13 +91,7 @@ function bring(event: Event) {
         :value="choice.id"
       />{{ choice.name }}</label
     >
-    <p
-      v-if="refused"
-      class="wrong"
-      role="alert"
-    >
-      ▲ {{ refused }}
-    </p>
+    <CommonRefused :message="refused" />
     <div class="bar">
       <button
         class="act main"
