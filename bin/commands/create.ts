@@ -9,7 +9,7 @@ import { answer, UsageError } from '../input'
 
 const project = resolve(dirname(fileURLToPath(import.meta.url)), '../..')
 
-/** What the program that creates vaults is given, and what it answers (`server/set-up/create-program.ts`). */
+/** The input and the answer of the program that creates vaults (`server/set-up/create-program.ts`). */
 interface Creation {
   folder: string
   administrator: { name: string; mail: string }

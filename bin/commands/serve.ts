@@ -70,7 +70,7 @@ function checkDataFolder(folder: string, Database: typeof Sqlite): void {
   rmSync(join(folder, 'session-secret'), { force: true })
 }
 
-/** What may lie in a folder before there is a vault in it: archives, backups, and what an interrupted start left. */
+/** A folder may hold these before it holds a vault: archives, backups, and the files of an interrupted start. */
 const besideVault = /^(archives|backups|files|mail|in-use.*|ilmenite\.sqlite.*|lost\+found|\..*)$/
 
 /** @throws UsageError if a folder without a vault holds the files of another program. */

@@ -87,7 +87,7 @@ export function queueReady(
   })
 }
 
-/** The job that waits to do the same. */
+/** Finds a job that waits to do the same. */
 function waitingFor(tx: Db, kind: ReadyKind, input: object): string | undefined {
   const queued = tx
     .select({ id: jobs.id, input: jobs.input })

@@ -52,7 +52,7 @@ export function addAdministrator(db: Db, name: string, mail: string, person?: st
     .get()!.id
 }
 
-/** Who takes a set-up link. */
+/** The person who takes a set-up link. */
 export interface FirstAdministrator {
   link: string
   name: string

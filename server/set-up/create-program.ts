@@ -12,7 +12,7 @@ import { addAdministrator, hasAdministrator } from './administrator'
 import { beginVault, theVault } from './new-vault'
 import { type Start, startVault } from './start'
 
-/** What a vault is created with. */
+/** The input for a new vault. */
 export interface Creation {
   folder: string
   administrator: { name: string; mail: string }
@@ -20,7 +20,7 @@ export interface Creation {
   directory?: Directory
 }
 
-/** What came of it: the administrator's link, or the reason why there is no vault. */
+/** The administrator's link, or the reasons why no vault was made. */
 export type Created = { link: string } | { refused: string; reasons: string[] }
 
 /** Creates a vault in an empty folder, whole or not at all. A vault that is half made is begun anew. */

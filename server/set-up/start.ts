@@ -18,7 +18,7 @@ import { makeChange } from '../directory/changes'
 import { directoryVersion } from '../directory/folders'
 import { Refusal } from '../refusal'
 
-/** What a vault starts from: company patterns, or the text of a configuration's file. */
+/** A vault starts from company patterns, or from the text of a configuration's file. */
 export type Start = { patterns: string[]; choices: string[] } | { text: string; fileName: string }
 
 /**

@@ -19,7 +19,7 @@ export interface StuckRound {
   folder: string
 }
 
-/** Something left to do before the vault is well looked after, with the act that does it. */
+/** A task that is left for the administrator, with the act that does it. */
 export interface Left {
   key: string
   words: string

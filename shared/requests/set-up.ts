@@ -9,7 +9,7 @@ import {
   MaxLength,
 } from 'class-validator'
 
-/** Who takes the set-up link, with the password they choose. */
+/** The person who takes the set-up link, with the password they choose. */
 export class FirstAdministratorRequest {
   @IsString() @MaxLength(200) link!: string
   @IsString() @IsNotEmpty({ message: 'enter your name' }) @MaxLength(200) name!: string
@@ -33,7 +33,7 @@ export class StartFileQuery {
   @IsString() @IsNotEmpty({ message: 'the file needs its name' }) @MaxLength(300) fileName!: string
 }
 
-/** Something left to do that is waved away, or taken up again. */
+/** A task of the administrator that is waved away, or taken up again. */
 export class WaveRequest {
   @IsString() @MaxLength(300) key!: string
   @IsBoolean() isAway!: boolean

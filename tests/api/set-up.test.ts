@@ -72,7 +72,11 @@ describe('a server on an empty folder', () => {
     await playAll(mara, ['author', 'checker', 'document-control'])
     const bo = await colleague(url, mara)
     const asked = new URLSearchParams({
-      ...{ number: 'BR-1', title: 'Jaw', folder: '/', classId: 'drawing', fileName: 'BR-1.dxf' },
+      number: 'BR-1',
+      title: 'Jaw',
+      folder: '/',
+      classId: 'drawing',
+      fileName: 'BR-1.dxf',
     })
     expect((await mara('POST', `documents?${asked}`, Buffer.from(drawing('BR-1', 'Jaw')))).status).toBe(200)
     await fire(mara, 'send-to-check')

@@ -77,6 +77,7 @@ it(
       while (!isOver) await rosalie.round()
     })()
     const statuses = new Set<number>()
+    const asked = ['sheet', 'sheet?size=small', 'sheet?as=pdf', 'inside', 'compare?before=1']
     const attack = async () => {
       for (const [at, { name, content }] of files.entries()) {
         const number = `BAD-${at}`
@@ -84,9 +85,7 @@ it(
         const filed = await jonas('POST', `documents?${query}`, content)
         const sheet = `documents/${number}/versions/1`
         const all = await Promise.all([
-          ...['sheet', 'sheet?size=small', 'sheet?as=pdf', 'inside', 'compare?before=1'].map((what) =>
-            jonas('GET', `${sheet}/${what}`),
-          ),
+          ...asked.map((what) => jonas('GET', `${sheet}/${what}`)),
           mara('POST', `record/probe?fileName=${encodeURIComponent(name)}`, content),
         ])
         for (const { status } of [filed, ...all]) statuses.add(status)

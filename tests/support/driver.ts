@@ -45,7 +45,7 @@ export function usePage(makeData: () => string = demoData) {
     get data() {
       return data
     },
-    /** What the server has printed so far. */
+    /** Returns the server’s output so far. */
     printed: () => server.output(),
     noFaults: () => expect(faults).toEqual([]),
     click: (what: string) => page.locator(what).click(),

@@ -30,7 +30,7 @@ export const waivers = sqliteTable('waivers', {
   personName: text().notNull(),
 })
 
-/** What is left to do and was waved away, by its key. */
+/** Tasks of the administrator that were waved away. */
 export const wavedAway = sqliteTable('waved_away', {
   key: text().primaryKey(),
   at: text().notNull(),

@@ -14,7 +14,7 @@ import { silentGroups } from './silent-groups'
 import { start } from './start'
 import { unplayedRoles } from './unplayed-roles'
 
-/** Every kind of thing that may be left to do, the most pressing first. */
+/** Every kind of task, the most pressing first. */
 const kinds: LeftKind[] = [
   start,
   unplayedRoles,
@@ -27,7 +27,7 @@ const kinds: LeftKind[] = [
 
 const allLeft = (tx: Tx): Left[] => kinds.flatMap(({ find }) => find(tx))
 
-/** Returns what is left to do, without what was waved away. */
+/** Returns the tasks that are left, without those that were waved away. */
 export function leftToDo(tx: Tx): Left[] {
   const waved = new Set(
     tx
@@ -39,7 +39,7 @@ export function leftToDo(tx: Tx): Left[] {
   return allLeft(tx).filter(({ key }) => !waved.has(key))
 }
 
-/** Waves something away, or takes it up again. @throws Refusal if it is not left to do */
+/** Waves a task away, or takes it up again. @throws Refusal if there is no such task */
 export function wave(db: Db, actor: Actor, key: string, isAway: boolean): void {
   atomically(db, (tx) => {
     const found = allLeft(tx).find((left) => left.key === key)

@@ -1,8 +1,8 @@
 import type { Left } from '../../../shared/answers'
 import type { Tx } from '../../database/connection'
 
-/** A kind of thing that is left to do before a vault is well looked after. */
+/** A kind of task that may be left for the administrator of a vault. */
 export interface LeftKind {
-  /** Finds what is left. Each has a key of its own, by which it is waved away. */
+  /** Finds the tasks of this kind. A task is waved away by its key. */
   find: (tx: Tx) => Left[]
 }
