@@ -1,4 +1,4 @@
-import { mkdirSync, readdirSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readdirSync, renameSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { SMTPServer } from 'smtp-server'
 
@@ -8,6 +8,17 @@ const idIn = (letter: Buffer): string =>
 
 /** The most bytes of one letter that are kept. */
 const most = 5 * 2 ** 20
+
+/** Writes a letter beside its place first, so that nobody reads half of it. */
+function keepLetter(folder: string, name: string, letter: Buffer): void {
+  const aside = join(folder, 'coming-in')
+  writeFileSync(aside, letter, { mode: 0o600 })
+  renameSync(aside, join(folder, name))
+}
+
+/** The answer of a mail server that cannot keep a letter now (RFC 5321, 4.2.3): whoever sent it tries again. */
+const tryAgain = (error: unknown) =>
+  Object.assign(new Error(`the letter could not be kept: ${(error as Error).message}`), { responseCode: 452 })
 
 /**
  * A mail server that stands in for a real one: it takes every letter by SMTP, on this machine alone, and keeps it as a
@@ -32,10 +43,14 @@ export function startMailServer(folder: string): Promise<string> {
         const id = idIn(letter)
         // As mail servers do: one that comes again is the same letter.
         if (id !== 'none' && known.has(id)) return done()
-        known.add(id)
         const moment = new Date().toISOString().replace(/:/g, '-')
         const name = `${moment} ${++count} ${id} ${to.slice(0, 100)}.eml`
-        writeFileSync(join(folder, name), letter, { mode: 0o600 })
+        try {
+          keepLetter(folder, name, letter)
+        } catch (error) {
+          return done(tryAgain(error))
+        }
+        known.add(id)
         done()
       })
     },
