@@ -134,6 +134,7 @@ export const areas: Area[] = [
   { name: 'Jobs', path: '/jobs', block: 'Behind', samples: ['/jobs'] },
   { name: 'Outbox', path: '/outbox', block: 'Behind', samples: ['/outbox'] },
   { name: 'Audit', path: '/audit', block: 'Behind', samples: ['/audit'] },
+  { name: 'Company', path: '/set-up', block: 'Behind', samples: ['/set-up'] },
   { name: 'Your own page', path: '/own', block: null, everybody: true, samples: ['/own'] },
   { name: 'Review and publish', path: '/publish', block: null, samples: ['/publish'] },
 ]

@@ -3,6 +3,3 @@ export const clock = { now: (): Date => new Date() }
 
 /** This moment in ISO 8601, UTC. */
 export const now = (): string => clock.now().toISOString()
-
-/** This day in ISO 8601. */
-export const today = (): string => now().slice(0, 10)

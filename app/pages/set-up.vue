@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Configuration, isEmptyConfiguration } from '~~/core/configuration'
 import { counted } from '~/format'
+import type { Left } from '~~/shared/answers'
 
 useTitle('Set up')
 const route = useRoute()
@@ -21,7 +22,12 @@ const roles = computed(() => {
 })
 
 const ask = () => attempt(async () => (waits.value = (await api<{ waits: boolean }>('set-up')).waits))
-const load = () => attempt(() => store.load())
+const left = shallowRef<Left[]>([])
+const load = () =>
+  attempt(async () => {
+    await store.load()
+    left.value = await api<Left[]>('set-up/left')
+  })
 onMounted(ask)
 watch(administrator, (is) => is && load(), { immediate: true })
 </script>
@@ -54,10 +60,17 @@ watch(administrator, (is) => is && load(), { immediate: true })
         </p>
       </section>
       <section
+        v-if="administrator"
+        aria-label="Company"
+      >
+        <h2>2 Company</h2>
+        <SetUpCompany />
+      </section>
+      <section
         v-if="administrator && inForce"
         aria-label="Start"
       >
-        <h2>2 Start</h2>
+        <h2>3 Start</h2>
         <p v-if="isStarted">
           {{ counted(inForce.lifecycles.length, 'lifecycle') }},
           {{ counted(inForce.classes.length, 'class', 'classes') }} and
@@ -71,25 +84,32 @@ watch(administrator, (is) => is && load(), { immediate: true })
       </section>
       <section
         v-if="isStarted && administrator"
-        aria-label="People and folders"
+        aria-label="What is left to do"
       >
-        <h2>3 People and folders</h2>
+        <h2>4 What is left to do</h2>
         <p>
-          <NuxtLink to="/people?do=add">Invite people</NuxtLink> one by one or
-          <NuxtLink to="/people?do=list">from a list</NuxtLink>, and make one of them a second administrator.
+          <NuxtLink to="/access?do=list">Make folders from a list</NuxtLink>, with who plays which role in
+          each, and <NuxtLink to="/people?do=list">invite people from a list</NuxtLink> or
+          <NuxtLink to="/people?do=add">one by one</NuxtLink>.
         </p>
-        <p><NuxtLink to="/access">Say who plays each role</NuxtLink>, for all folders or for some:</p>
-        <ul>
-          <li
-            v-for="role in roles"
+        <p>
+          Who plays each role:
+          <template
+            v-for="(role, index) in roles"
             :key="role.id"
+            >{{ index ? ', ' : '' }}<NuxtLink to="/access?folder=/&edit=yes">{{ role.name }}</NuxtLink
+            ><span
+              v-if="!role.isPlayed"
+              class="waits"
+            >
+              nobody yet</span
+            ></template
           >
-            {{ role.name }}
-            <span :class="role.isPlayed ? 'soft' : 'waits'">{{
-              role.isPlayed ? 'is played' : 'is played by nobody yet'
-            }}</span>
-          </li>
-        </ul>
+        </p>
+        <OverviewLeft
+          :left="left"
+          @changed="load"
+        />
         <p><NuxtLink to="/">Go to the overview</NuxtLink></p>
       </section>
     </div>
@@ -112,7 +132,7 @@ watch(administrator, (is) => is && load(), { immediate: true })
 <style scoped>
 .set-up {
   display: grid;
-  grid-template-columns: 400px minmax(0, 1fr);
+  grid-template-columns: 470px minmax(0, 1fr);
   height: 100vh;
 }
 .steps {

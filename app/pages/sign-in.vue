@@ -8,11 +8,11 @@ const told = ref('')
 const busy = ref(false)
 /** Whether the vault waits for its first administrator: then nobody can sign in. */
 const waits = ref(false)
+const company = ref<string | null>(null)
 onMounted(async () => {
-  waits.value = await api<{ waits: boolean }>('set-up').then(
-    (answer) => answer.waits,
-    () => false,
-  )
+  const vault = await api<{ waits: boolean; company: string | null }>('set-up').catch(() => null)
+  waits.value = vault?.waits ?? false
+  company.value = vault?.company ?? null
 })
 /** The secret of a link that was sent: with it a password is chosen instead of typed. */
 const link = computed(() => (typeof route.query.link === 'string' ? route.query.link : ''))
@@ -56,7 +56,10 @@ async function forgotten() {
       </div>
       <SetUpWaits v-if="waits" />
       <template v-else>
-        <p class="soft">The vault’s lifecycles, revisions and legacy intake, in one place.</p>
+        <p class="soft">
+          {{ company ? `The vault of ${company}: its` : 'The vault’s' }} lifecycles, revisions and legacy
+          intake, in one place.
+        </p>
         <p v-if="link">Choose your password: ten characters or more. You are signed in with it.</p>
         <label v-if="!link"
           >Mail address<input

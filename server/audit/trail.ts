@@ -52,6 +52,7 @@ export type AuditCode =
   | 'end-session'
   | 'look-as'
   | 'schedule'
+  | 'setting'
   | 'queue-job'
   | 'copy'
   | 'render'
@@ -76,6 +77,7 @@ export interface Act {
       | 'vault'
       | 'finding'
       | 'schedule'
+  | 'setting'
       | 'rehearsal'
     id: string
     name: string

@@ -2,7 +2,7 @@ import { rm } from 'node:fs/promises'
 import { boundIn } from '../../core/configuration'
 import { factsOf } from '../../core/engine'
 import { runScript, type Script, ScriptError, scriptLimits } from '../../core/script'
-import { today } from '../clock'
+import { today } from '../settings/zone'
 import { published } from '../configuration/published'
 import { contentOf, documentRowById, snapshot } from '../documents/rows'
 import { JobError } from '../jobs/job-kind'
@@ -25,7 +25,7 @@ export async function runOnPlaces(writing: Writing, id: string, script: Script):
   const { places } = await writing.files.read(path, content.fileName)
   const changes = changesOf(script, {
     document: factsOf(snapshot(db, row)),
-    ...{ transition: null, person: { name: '' }, today: today(), comment: '' },
+    ...{ transition: null, person: { name: '' }, today: today(db), comment: '' },
     places: Object.fromEntries(places.map(({ place, value }) => [place, value])),
   }).filter(({ place, value }) => places.find((one) => one.place === place)?.value !== value)
   const attributes = boundIn(published(db).configuration, row)

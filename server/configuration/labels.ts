@@ -3,7 +3,7 @@ import { type Configuration, type Edit, lifecycleOf, schemeFor, schemeIn } from 
 import { checkConversion, orderKey, parse, type RevisionScheme, spoiledBy } from '../../core/revision'
 import type { LabelUse, SchemeUse } from '../../shared/answers'
 import type { Actor } from '../audit/trail'
-import { today } from '../clock'
+import { today } from '../settings/zone'
 import type { Db, Tx } from '../database/connection'
 import { documents, labelTallies, places, registerRows, versions } from '../database/schema'
 import type { Account } from '../directory/people'
@@ -196,7 +196,7 @@ function convertLabels(
   try {
     const add = table.prepare('insert into conversion values (?, ?)')
     for (const [was, becomes] of Object.entries(conversion)) if (was !== becomes) add.run(was, becomes)
-    const values = { lifecycle, today: today(), by: actor.name, why }
+    const values = { lifecycle, today: today(tx), by: actor.name, why }
     for (const statement of conversionStatements(now.revisionAttribute)) table.prepare(statement).run(values)
   } finally {
     table.exec('drop table conversion')

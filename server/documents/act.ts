@@ -1,7 +1,7 @@
 import type { Reason, Right } from '../../core/access'
 import { type Configuration, lifecycleOf, stateName, stateUseOf } from '../../core/configuration'
 import type { Decision, Standing } from '../../core/engine'
-import { today } from '../clock'
+import { today } from '../settings/zone'
 import { published } from '../configuration/published'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { allFolders } from '../directory/folders'
@@ -25,7 +25,7 @@ export const standingOf = (tx: Tx, account: Account, row: DocumentRow, comment?:
   document: { ...snapshot(tx, row), references: referencesBelow(tx, row.id, seenBy(tx, account)) },
   person: asPerson(account),
   people: everybody(tx),
-  today: today(),
+  today: today(tx),
   comment,
 })
 

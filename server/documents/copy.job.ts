@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import { copied, copyNumber, type CopySource } from '../../core/engine'
-import { now, today } from '../clock'
+import { now } from '../clock'
+import { today } from '../settings/zone'
 import { published } from '../configuration/published'
 import type { Tx } from '../database/connection'
 import { copies, documents } from '../database/schema'
@@ -65,7 +66,7 @@ function fileCopy(
   content: ReturnType<typeof contentOf>,
 ): void {
   const before = isNew ? { ...row, register: [], checkedOutBy: null } : snapshot(tx, row)
-  const commands = copied(before, source, today(), actor.name)
+  const commands = copied(before, source, today(tx), actor.name)
   carryOut(tx, actor, published(tx).configuration, row, commands, {
     ...{ code: 'copy', action: isNew ? 'copied here' : 'copied here again', content, isNew },
     why: `from ${source.number}`,

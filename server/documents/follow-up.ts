@@ -1,13 +1,13 @@
 import { eq } from 'drizzle-orm'
 import { type Command, lettersOf, moveOn, type Reader, type Standing, system } from '../../core/engine'
 import { forOneAct } from '../../core/template'
-import { today } from '../clock'
 import { published } from '../configuration/published'
 import type { Tx } from '../database/connection'
 import { type MailWhen, people } from '../database/schema'
 import { allFolders } from '../directory/folders'
 import { everybody } from '../directory/people'
-import { ownOrigin } from '../mail/own-origin'
+import { ownOrigin } from '../settings/address'
+import { today } from '../settings/zone'
 import { putInOutbox } from '../mail/outbox'
 import { carryOut } from './carry-out'
 import { referencesBelow } from './references'
@@ -23,7 +23,7 @@ const ownStanding = (
   folders: allFolders(tx),
   document: { ...snapshot(tx, row), references: referencesBelow(tx, row.id, isSeen) },
   people: everybody(tx),
-  today: today(),
+  today: today(tx),
 })
 
 /** What a document would do by itself where it stands, as somebody may know it who does not see all it refers to. */
@@ -67,13 +67,13 @@ function send(tx: Tx, standing: ReturnType<typeof ownStanding>, commands: Comman
   for (const { to, subject, body, asks } of lettersOf(standing, commands, readers))
     for (const recipient of to) {
       const wish = asks.includes(recipient) ? 'at-once' : (wishes.get(recipient) ?? 'at-once')
-      const link = linkTo(standing.document.number, asks.includes(recipient))
+      const link = linkTo(tx, standing.document.number, asks.includes(recipient))
       if (wish !== 'never') putInOutbox(tx, { recipient, subject, body, link, gathered: wish === 'daily' })
     }
 }
 
 /** Where a document is looked at, or decided by whoever is asked for it. */
-const linkTo = (number: string, isAsked: boolean): string =>
+const linkTo = (tx: Tx, number: string, isAsked: boolean): string =>
   isAsked
-    ? `${ownOrigin()}/tasks?document=${encodeURIComponent(number)}`
-    : `${ownOrigin()}/vault/${encodeURIComponent(number)}`
+    ? `${ownOrigin(tx)}/tasks?document=${encodeURIComponent(number)}`
+    : `${ownOrigin(tx)}/vault/${encodeURIComponent(number)}`

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { emptyWorld, readAct, rehearse } from '../../core/rehearsal'
 import { insertConfiguration } from '../configuration/published'
 import { allFolders } from '../directory/folders'
-import { today } from '../clock'
+import { today } from '../settings/zone'
 import { people as peopleTable } from '../database/schema'
 import { Refusal } from '../refusal'
 import { adopt } from './acts/adopt'
@@ -27,7 +27,7 @@ function bothVaults() {
   const changed = withRounds()
   insertConfiguration(vault.db, { id: 2, configuration: changed, personName: 'Mara', comment: null })
   const people = vault.db.select().from(peopleTable).all()
-  const world = emptyWorld(changed, { people, folders: allFolders(vault.db) }, today())
+  const world = emptyWorld(changed, { people, folders: allFolders(vault.db) }, today(vault.db))
   let filed = 0
 
   function begin(): string {

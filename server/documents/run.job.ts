@@ -2,7 +2,7 @@ import { valueFor } from '../../core/attribute'
 import { attributeOf, type Configuration } from '../../core/configuration'
 import { type Command, factsOf } from '../../core/engine'
 import { runScript, type Script, ScriptError, scriptLimits, type ScriptOutcome } from '../../core/script'
-import { today } from '../clock'
+import { today } from '../settings/zone'
 import { published } from '../configuration/published'
 import { type JobContext, JobError, type JobKindModule } from '../jobs/job-kind'
 import { carryOut } from './carry-out'
@@ -42,7 +42,7 @@ type Tx = Parameters<Parameters<JobContext['portion']>[0]>[0]
 function outcomeOf(tx: Tx, { job }: JobContext, script: Script): ScriptOutcome {
   const { transition = null, personName = '', comment = '' } = job.input!
   const document = factsOf(snapshot(tx, documentRowById(tx, job.subject)))
-  const facts = { document, transition, person: { name: personName }, today: today(), comment }
+  const facts = { document, transition, person: { name: personName }, today: today(tx), comment }
   let outcome: ScriptOutcome
   try {
     outcome = runScript(script, facts, scriptLimits.job)

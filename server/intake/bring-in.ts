@@ -1,6 +1,7 @@
 import { decide, type DocumentSnapshot } from '../../core/engine'
 import type { PlannedDocument, Prediction } from '../../core/intake'
 import { now } from '../clock'
+import { dayOf } from '../settings/zone'
 import { published } from '../configuration/published'
 import type { Tx } from '../database/connection'
 import { allFolders } from '../directory/folders'
@@ -42,7 +43,7 @@ export function bringIn(
     document,
     transition: plan.transition!,
     person: asPerson(account),
-    today: at.slice(0, 10),
+    today: dayOf(tx, at),
     legacy: plan.legacy ?? undefined,
   })
   carryOut(tx, account, configuration, row, commandsOf(decision, plan.number), {

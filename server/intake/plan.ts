@@ -3,7 +3,7 @@ import { readRegisterAt } from '../../archive'
 import { ConditionError } from '../../core/condition'
 import { UnknownError } from '../../core/configuration'
 import { PatternError, planIntake, RegisterError } from '../../core/intake'
-import { today } from '../clock'
+import { today } from '../settings/zone'
 import { published } from '../configuration/published'
 import type { Db } from '../database/connection'
 import { documents, intakeDocuments, intakeFiles, intakes } from '../database/schema'
@@ -39,7 +39,7 @@ export async function makePlan(context: JobContext): Promise<Ending> {
       configuration: published(db).configuration,
       folders: allFolders(db),
       person: asPerson(person),
-      today: today(),
+      today: today(db),
       settlements: intake.settlements,
       inVault: isTaken(db),
     })

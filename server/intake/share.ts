@@ -92,6 +92,9 @@ async function requireNoVault(real: string, kind: string, asked: string): Promis
   )
 }
 
+/** Whether a path is a folder, or lies in it. */
+export const liesIn = (folder: string, path: string): boolean => path === folder || within(folder, path)
+
 function within(folder: string, path: string): boolean {
   const way = relative(folder, path)
   return way !== '' && way !== '..' && !way.startsWith(`..${sep}`) && !isAbsolute(way)

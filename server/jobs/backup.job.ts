@@ -2,18 +2,15 @@ import { mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import { writeBackup } from '../../backup/write'
 import { now } from '../clock'
+import { backupFolder } from '../settings/backup-folder'
 import type { JobKindModule } from './job-kind'
-
-/** Where backups are written: the folder that whoever runs the vault names, or one beside the data. */
-export const backupFolder = (dataFolder: string): string =>
-  process.env.ILMENITE_BACKUPS ?? join(dataFolder, 'backups')
 
 /** A backup of the whole vault, in a file that is named after its moment. */
 export const backupJob: JobKindModule = {
   lane: 'long',
   attempts: 3,
-  run: async ({ dataFolder, progress }) => {
-    const folder = backupFolder(dataFolder)
+  run: async ({ db, dataFolder, progress }) => {
+    const folder = backupFolder(db, dataFolder)
     await mkdir(folder, { recursive: true, mode: 0o700 })
     const file = join(folder, `vault-${now().slice(0, 19).replaceAll(':', '-')}.tar`)
     const { contents, missing } = await writeBackup(dataFolder, file, undefined, progress)

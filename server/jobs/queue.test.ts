@@ -169,12 +169,12 @@ describe('a schedule', () => {
   const add = (when = 'every workday at 6') => setSchedule(vault.db, mara(), { kind: 'verify', when })
 
   it('says what it means before it is made', () => {
-    const { cron, words, next } = asWritten('every workday at 6')
+    const { cron, words, next } = asWritten(vault.db, 'every workday at 6')
     expect([cron, words]).toEqual(['0 6 * * 1-5', 'every workday at 06:00'])
     expect(next).toHaveLength(3)
     expect(new Date(next[0]!).getHours()).toBe(6)
-    expect(() => asWritten('every blue moon')).toThrow('no schedule')
-    expect(() => asWritten('0 0 31 2 *')).toThrow('never comes')
+    expect(() => asWritten(vault.db, 'every blue moon')).toThrow('no schedule')
+    expect(() => asWritten(vault.db, '0 0 31 2 *')).toThrow('never comes')
   })
 
   it('queues a job when it is due, once, and not while one is at work', () => {

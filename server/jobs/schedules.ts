@@ -10,27 +10,27 @@ import { atomically, type Db, type Tx } from '../database/connection'
 import { schedules } from '../database/schema'
 import type { Account } from '../directory/people'
 import { Refusal } from '../refusal'
+import { zone } from '../settings/zone'
 import { enqueue, isBusy } from './queue'
 
-/** The time zone in which the hours of a schedule are meant: the one of the machine. */
-export const zone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone
-
-const timesOf = (cron: string, count: number, from = clock.now()): string[] =>
-  new Cron(cron, { mode: '5-part', timezone: zone() }).nextRuns(count, from).map((time) => time.toISOString())
+const timesOf = (tx: Tx, cron: string, count: number, from = clock.now()): string[] =>
+  new Cron(cron, { mode: '5-part', timezone: zone(tx) })
+    .nextRuns(count, from)
+    .map((time) => time.toISOString())
 
 /** A schedule as it is written: what it means, and its next three times. @throws Refusal where it means nothing. */
-export function asWritten(when: string): ReadSchedule {
+export function asWritten(tx: Tx, when: string): ReadSchedule {
   const reading = readSchedule(when)
   if (!reading.ok) throw new Refusal('invalid', reading.message)
   const { cron } = reading
-  const next = timesOf(cron, 3)
+  const next = timesOf(tx, cron, 3)
   if (next.length === 0) throw new Refusal('invalid', `“${when}” never comes: there is no such day`)
-  return { cron, words: scheduleInWords(cron), next, zone: zone() }
+  return { cron, words: scheduleInWords(cron), next, zone: zone(tx) }
 }
 
 /** Every schedule, with its next three times. */
-export const listSchedules = (db: Db): Schedule[] =>
-  db
+export const listSchedules = (tx: Tx): Schedule[] =>
+  tx
     .select()
     .from(schedules)
     .orderBy(asc(schedules.at))
@@ -40,7 +40,7 @@ export const listSchedules = (db: Db): Schedule[] =>
       kind: kind as ReadyKind,
       days: input?.days ?? null,
       words: scheduleInWords(row.cron),
-      next: row.active ? timesOf(row.cron, 3) : [],
+      next: row.active ? timesOf(tx, row.cron, 3) : [],
     }))
 
 interface AskedSchedule {
@@ -63,7 +63,7 @@ export function setSchedule(
   asked: AskedSchedule,
   id: string = randomUUID(),
 ): string {
-  const { cron, words, next } = asWritten(asked.when)
+  const { cron, words, next } = asWritten(db, asked.when)
   return atomically(db, (tx) => {
     const before = tx.select().from(schedules).where(eq(schedules.id, id)).get()
     const row = {
@@ -127,11 +127,21 @@ export function queueScheduled(db: Db): void {
   atomically(db, (tx) => {
     for (const { id, kind, cron, input } of tx.select().from(schedules).where(due).all()) {
       tx.update(schedules)
-        .set({ lastAt: now(), nextAt: timesOf(cron, 1)[0] ?? null })
+        .set({ lastAt: now(), nextAt: timesOf(tx, cron, 1)[0] ?? null })
         .where(eq(schedules.id, id))
         .run()
       if (!isBusy(tx, kind))
         enqueue(tx, { kind, subject: kind, subjectName: subjectOf(kind), personId: '', input, schedule: id })
     }
   })
+}
+
+/** Finds anew when each schedule comes next, after the time zone has changed. */
+export function replanSchedules(tx: Tx): void {
+  const planned = eq(schedules.active, true)
+  for (const { id, cron } of tx.select().from(schedules).where(planned).all())
+    tx.update(schedules)
+      .set({ nextAt: timesOf(tx, cron, 1)[0] ?? null })
+      .where(eq(schedules.id, id))
+      .run()
 }

@@ -1,6 +1,7 @@
 import { and, asc, eq, isNull } from 'drizzle-orm'
 import { outbox } from '../database/schema'
 import type { JobKindModule } from '../jobs/job-kind'
+import { ownOrigin } from '../settings/address'
 import { digestOf } from './digest'
 import { putInOutbox } from './outbox'
 import { notSent, reasonAgainstSending } from './ready'
@@ -20,7 +21,7 @@ export const digestJob: JobKindModule = {
         const letters = tx.select().from(outbox).where(theirs).orderBy(asc(outbox.id)).limit(500).all()
         // Ask again now: the reader may have left, or lost the right to see the document.
         const told = letters.filter((one) => reasonAgainstSending(tx, one) === undefined)
-        const digest = told.length ? putInOutbox(tx, digestOf(first.recipient, told)) : 0
+        const digest = told.length ? putInOutbox(tx, digestOf(first.recipient, told, ownOrigin(tx))) : 0
         for (const one of letters) {
           const isTold = told.includes(one)
           const became = isTold ? { sentAt: one.at } : { body: '', problem: notSent }

@@ -1,10 +1,9 @@
 import type { outbox } from '../database/schema'
-import { ownOrigin } from './own-origin'
 
 type Gathered = typeof outbox.$inferSelect
 
 /** The letters of a day as one. */
-export function digestOf(recipient: string, letters: Gathered[]) {
+export function digestOf(recipient: string, letters: Gathered[], link: string) {
   const parts = letters.map(({ at, subject, body, link }) =>
     [`${at.slice(0, 16).replace('T', ' ')}  ${subject}`, body.trim(), link].filter(Boolean).join('\n'),
   )
@@ -14,6 +13,6 @@ export function digestOf(recipient: string, letters: Gathered[]) {
     // The outbox shows subjects to administrators, so the subject names no document.
     subject: `${count} ${count === 1 ? 'notice' : 'notices'} from the vault`,
     body: `${parts.join('\n\n')}\n`,
-    link: ownOrigin(),
+    link,
   }
 }

@@ -3,9 +3,6 @@ import { Worker } from 'node:worker_threads'
 /** What the thread for mail is started with. */
 export interface MailStart {
   dataFolder: string
-  /** The address of the mail server; without it one stands in for it. */
-  server: string | undefined
-  from: string
 }
 
 /** The pause before a crashed thread is started again, in milliseconds. */

@@ -25,13 +25,14 @@ afterEach(() => {
   vault.remove()
   rmSync(folder, { recursive: true })
 })
+const from = { name: 'Brackwater', address: 'vault@brackwater.example' }
 const mara = () => vault.who('Mara Feldhaus')
 const put = (more: object = {}) =>
   putInOutbox(vault.db, { recipient: 'a@brackwater.example', subject: 'So', body: 'it is', ...more })
 const subjects = () => listLetters(vault.db, mara(), {}).map(({ subject, status }) => `${subject} ${status}`)
 
 async function sending(server: string, run: (sender: MailSender) => Promise<void>): Promise<void> {
-  const sender = new MailSender(vault.db, server, 'vault@brackwater.example')
+  const sender = new MailSender(vault.db, async () => ({ server, from }))
   await run(sender)
   sender.stop()
 }

@@ -3,6 +3,7 @@ import type { Tx } from '../database/connection'
 import { documents, outbox, people } from '../database/schema'
 import { documentColumns } from '../documents/columns'
 import { seenBy } from '../documents/rights'
+import { ownOrigin } from '../settings/address'
 import { aboutIn } from './about'
 import { digestOf } from './digest'
 
@@ -41,5 +42,7 @@ export function asItGoesOut(tx: Tx, letter: Row): Row | { problem: string } {
   const parts = tx.select().from(outbox).where(eq(outbox.digest, letter.id)).orderBy(asc(outbox.id)).all()
   if (!parts.length) return letter
   const told = parts.filter((part) => part.problem === null && !reasonAgainstSending(tx, part))
-  return told.length ? { ...letter, ...digestOf(letter.recipient, told) } : { problem: notSent }
+  return told.length
+    ? { ...letter, ...digestOf(letter.recipient, told, ownOrigin(tx)) }
+    : { problem: notSent }
 }

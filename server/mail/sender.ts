@@ -18,6 +18,12 @@ const atOnce = { letters: 100, connections: 4 }
 
 type Waiting = typeof outbox.$inferSelect
 
+/** The server that letters go to, and in whose name. */
+interface Way {
+  server: string
+  from: { name: string; address: string }
+}
+
 /**
  * Sends what stands in the outbox by SMTP (RFC 5321), some letters at a time. A mail server that is down delays the
  * mail and nothing else. A letter keeps its message id, whatever happens, so that one that went out just before a kill
@@ -25,17 +31,13 @@ type Waiting = typeof outbox.$inferSelect
  */
 export class MailSender {
   private timer: NodeJS.Timeout | undefined
-  private readonly transport: Transporter
+  private transport: { server: string; sends: Transporter } | undefined
 
+  /** @param way how letters go out now: it is asked before each batch, since an administrator may change it */
   constructor(
     private readonly db: Db,
-    server: string,
-    private readonly from: string,
-  ) {
-    const limits = { connectionTimeout: patience, greetingTimeout: patience, socketTimeout: patience }
-    const pool = { pool: true, maxConnections: atOnce.connections, maxMessages: Infinity }
-    this.transport = createTransport({ url: server, ...limits, ...pool } as object)
-  }
+    private readonly way: () => Promise<Way>,
+  ) {}
 
   start(): void {
     const turn = () => {
@@ -48,7 +50,7 @@ export class MailSender {
 
   stop(): void {
     clearTimeout(this.timer)
-    this.transport.close()
+    this.transport?.sends.close()
   }
 
   /** Sends all that is due. */
@@ -63,7 +65,9 @@ export class MailSender {
         .limit(atOnce.letters)
         .all()
       if (letters.length === 0) return
-      const problems = await Promise.all(letters.map((letter) => this.send(letter)))
+      const { server, from } = await this.way()
+      const sends = this.transportTo(server)
+      const problems = await Promise.all(letters.map((letter) => this.send(sends, from, letter)))
       // Waits for its turn: a letter that is out and not noted would go out again.
       await whenFree(() =>
         atomically(this.db, (tx) =>
@@ -76,15 +80,25 @@ export class MailSender {
     }
   }
 
+  private transportTo(server: string): Transporter {
+    if (this.transport?.server === server) return this.transport.sends
+    this.transport?.sends.close()
+    const limits = { connectionTimeout: patience, greetingTimeout: patience, socketTimeout: patience }
+    const pool = { pool: true, maxConnections: atOnce.connections, maxMessages: Infinity }
+    const sends = createTransport({ url: server, ...limits, ...pool } as object)
+    this.transport = { server, sends }
+    return sends
+  }
+
   /** @returns what the mail server has against it; null where it took it. */
-  private async send(waiting: Waiting): Promise<Problem | null> {
+  private async send(sends: Transporter, from: Way['from'], waiting: Waiting): Promise<Problem | null> {
     const letter = asItGoesOut(this.db, waiting)
     if (!('recipient' in letter)) return { message: letter.problem, isFinal: true }
     const { id, at, recipient, subject, body, link } = letter
-    const messageId = `<${messageName(id, at)}@${this.from.split('@').at(-1)}>`
+    const messageId = `<${messageName(id, at)}@${from.address.split('@').at(-1)}>`
     const content = { text: asText(body, link), html: asHtml(body, link) }
     try {
-      await this.transport.sendMail({ from: this.from, to: recipient, subject, ...content, messageId })
+      await sends.sendMail({ from, to: recipient, subject, ...content, messageId })
       return null
     } catch (error) {
       return { message: (error as Error).message, isFinal: false }

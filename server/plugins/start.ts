@@ -4,7 +4,7 @@ import { published } from '../configuration/published'
 import { useScripts } from '../database/busy'
 import { atomically } from '../database/connection'
 import { sweepBackups } from '../../backup/sweep'
-import { backupFolder } from '../jobs/backup.job'
+import { backupFolder } from '../settings/backup-folder'
 import { clearLeftBehind } from '../files/coming'
 import { startMail } from '../mail/mail-thread'
 import { knownSandbox } from '../scripts/needed'
@@ -41,7 +41,7 @@ export default defineNitroPlugin(async (nitro) => {
   try {
     clearLeftBehind(db, store)
     await store.sweep()
-    await sweepBackups(backupFolder(dataFolder))
+    await sweepBackups(backupFolder(db, dataFolder))
   } catch (error) {
     console.error('What the last server left half-written could not be cleared away:', error)
   }
@@ -50,15 +50,11 @@ export default defineNitroPlugin(async (nitro) => {
   atomically(db, (tx) => fillTasks(tx, published(tx).configuration))
   await runner.start()
   nitro.hooks.hook('close', () => runner.stop())
-  startMail(program('mail-worker'), {
-    dataFolder,
-    server: process.env.ILMENITE_SMTP,
-    from: process.env.ILMENITE_MAIL_FROM ?? 'vault@localhost',
-  })
-  for (const line of usesOf(dataFolder)) console.log(line)
+  startMail(program('mail-worker'), { dataFolder })
+  for (const line of usesOf(db, dataFolder)) console.log(line)
   if (!hasAdministrator(db)) {
     console.log('This vault has no administrator yet. This link sets it up; it is good once, for an hour:')
-    console.log(`  ${setUpAddress(setUpLink.renew())}`)
+    console.log(`  ${setUpAddress(db, setUpLink.renew())}`)
   }
   files.standBy()
   layouts.standBy()

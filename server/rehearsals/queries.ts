@@ -3,7 +3,7 @@ import type { Directory } from '../../core/access'
 import type { Configuration } from '../../core/configuration'
 import { type Beginning, brokenAct } from '../../core/rehearsal'
 import type { BrokenRehearsal, KeptRehearsal } from '../../shared/answers'
-import { today } from '../clock'
+import { today } from '../settings/zone'
 import type { Tx } from '../database/connection'
 import { keptRehearsals } from '../database/schema'
 import type { Account } from '../directory/people'
@@ -58,5 +58,5 @@ export function beginningWith(tx: Tx, account: Account, number: string): Beginni
   const kept = new Set(documents.map((document) => document.number))
   for (const [parent, children] of Object.entries(references))
     references[parent] = children.filter((child) => kept.has(child))
-  return { documents, references, today: today() }
+  return { documents, references, today: today(tx) }
 }

@@ -3,7 +3,7 @@ import { attributeOf, type Configuration, lifecycleOf } from '../../core/configu
 import { factsOf } from '../../core/engine'
 import { runScript, type Script, ScriptError, scriptLimits } from '../../core/script'
 import type { TriedScript } from '../../shared/answers'
-import { today } from '../clock'
+import { today } from '../settings/zone'
 import { drafted } from '../configuration/draft'
 import type { Db } from '../database/connection'
 import type { Account } from '../directory/people'
@@ -31,7 +31,7 @@ export function tryScript(db: Db, { account, script, number, transition: id }: S
     transition: transition
       ? { id: transition.id, name: transition.name, from: row.state, to: transition.to }
       : null,
-    ...{ person: { name: account.name }, today: today(), comment: '' },
+    ...{ person: { name: account.name }, today: today(db), comment: '' },
   }
   const began = performance.now()
   try {

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { today } from '../clock'
+import { today } from '../settings/zone'
 import { counting, queries } from '../database/query-count'
 import { outbox, people, signInLinks } from '../database/schema'
 import { makeChange } from '../directory/changes'
@@ -30,7 +30,7 @@ function set(active: boolean): void {
 describe('somebody who leaves', () => {
   it('takes sessions, tokens and links along, and none of them comes back', () => {
     const session = beginSession(vault.db, jonas().id)
-    const { secret } = addToken(vault.db, jonas(), { name: 'script', until: today(), acts: [] })
+    const { secret } = addToken(vault.db, jonas(), { name: 'script', until: today(vault.db), acts: [] })
     const link = secretIn(sendFirstLink(vault.db, mara(), jonas().id, 'http://vault'))
     const reach = () => [
       holderOf(vault.db, session)?.person.name,

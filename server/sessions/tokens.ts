@@ -4,7 +4,8 @@ import { isoDay } from '../../core/attribute'
 import type { TokenAct } from '../../shared/token-acts'
 import type { AccessToken, NewToken } from '../../shared/answers'
 import { record } from '../audit/trail'
-import { now, today } from '../clock'
+import { now } from '../clock'
+import { dayFromNow, today } from '../settings/zone'
 import { atomically, type Db, oncePerConnection, type Tx } from '../database/connection'
 import { accessTokens, people } from '../database/schema'
 import type { Account } from '../directory/people'
@@ -23,8 +24,8 @@ export function addToken(
   account: Account,
   { name, until, acts }: { name: string; until: string; acts: TokenAct[] },
 ): NewToken {
-  const latest = new Date(Date.parse(today()) + longest * 86_400_000).toISOString().slice(0, 10)
-  if (isoDay(until) !== until || until < today() || until > latest)
+  const latest = dayFromNow(db, longest)
+  if (isoDay(until) !== until || until < today(db) || until > latest)
     throw new Refusal('invalid', `a token lasts until a day from today to ${latest}, and not until ${until}`)
   return atomically(db, (tx) => {
     tx.delete(accessTokens).where(lte(accessTokens.until, now())).run()
@@ -104,7 +105,7 @@ export function bearerOf(db: Db, secret: string): { account: Account; acts: stri
   const found = statements(db).holder.get({ hash: hashOf(secret), now: now() })
   if (!found) return undefined
   // Its last use is told to the day: a write for each request would be too many.
-  if (found.lastUsedAt?.slice(0, 10) !== today())
+  if (found.lastUsedAt?.slice(0, 10) !== now().slice(0, 10))
     db.update(accessTokens).set({ lastUsedAt: now() }).where(eq(accessTokens.id, found.id)).run()
   return { account: found.person, acts: found.acts }
 }

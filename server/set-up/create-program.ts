@@ -5,7 +5,7 @@ import { normalMail, type VaultDirectory } from '../../core/directory'
 import { atomically, DataFolderError, type Db, migrateDatabase, openDatabase } from '../database/connection'
 import { replaceDirectory } from '../directory/changes'
 import { wholeDirectory } from '../directory/directory'
-import { ownOrigin } from '../mail/own-origin'
+import { ownOrigin } from '../settings/address'
 import { Refusal } from '../refusal'
 import { firstLink } from '../sessions/links'
 import { addAdministrator, hasAdministrator } from './administrator'
@@ -55,7 +55,7 @@ const filled = (db: Db, { administrator, starts, directory }: Creation): string 
     const id = addAdministrator(tx, known?.name ?? administrator.name, mail, known?.id)
     for (const start of starts) startVault(tx, theVault, start)
     if (directory) replaceDirectory(tx, theVault, joined(wholeDirectory(tx), directory, id))
-    return firstLink(tx, id, ownOrigin())
+    return firstLink(tx, id, ownOrigin(tx))
   })
 
 /**

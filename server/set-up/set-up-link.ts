@@ -1,13 +1,14 @@
 import { timingSafeEqual } from 'node:crypto'
 import { clock } from '../clock'
-import { ownOrigin } from '../mail/own-origin'
+import { ownOrigin } from '../settings/address'
+import type { Tx } from '../database/connection'
 import { hashOf, newToken } from '../sessions/secrets'
 
 /** How long a set-up link is good, in milliseconds. */
 const lasts = 3_600_000
 
 /** Where a set-up link leads. */
-export const setUpAddress = (secret: string): string => `${ownOrigin()}/set-up?link=${secret}`
+export const setUpAddress = (tx: Tx, secret: string): string => `${ownOrigin(tx)}/set-up?link=${secret}`
 
 /**
  * The link by which the first administrator comes in. It is kept in memory alone: each start of the server makes a new

@@ -1,8 +1,10 @@
 import { existsSync, mkdirSync } from 'node:fs'
-import { join } from 'node:path'
+import type { Tx } from '../database/connection'
 import { archiveShare } from '../intake/share'
-import { backupFolder } from '../jobs/backup.job'
-import { ownOrigin } from '../mail/own-origin'
+import { listeningAt } from '../settings/address'
+import { backupFolder } from '../settings/backup-folder'
+import { letterFolder, mailRoute, withoutPassword } from '../settings/mail'
+import { settingOf } from '../settings/values'
 
 /** Makes the vault's own archive share. A share that the settings name is somebody else's to make. */
 export function makeOwnShare(): void {
@@ -11,21 +13,18 @@ export function makeOwnShare(): void {
 }
 
 /** Says what a server uses, a line each, and what is missing: data, archives, mail, backups and address. */
-export function usesOf(dataFolder: string): string[] {
-  const { ILMENITE_SMTP: server, ILMENITE_ORIGIN: origin } = process.env
+export function usesOf(tx: Tx, dataFolder: string): string[] {
   const share = archiveShare()
+  const { server } = mailRoute(tx)
   const isShareThere = existsSync(share)
   const uses: Record<string, string> = {
     data: dataFolder,
     archives: isShareThere ? share : `${share} (not there: make it, or name another with ILMENITE_ARCHIVES)`,
     mail: server
       ? withoutPassword(server)
-      : `kept in ${join(dataFolder, 'mail')} (ILMENITE_SMTP names a mail server)`,
-    backups: backupFolder(dataFolder),
-    address: origin ?? `${ownOrigin()} (ILMENITE_ORIGIN names another for links)`,
+      : `kept in ${letterFolder(dataFolder)} (the page “Set up” names a mail server)`,
+    backups: backupFolder(tx, dataFolder),
+    address: settingOf(tx, 'address') ?? `${listeningAt()} (the page “Set up” names another for links)`,
   }
   return Object.entries(uses).map(([name, value]) => `${name.padEnd(9)} ${value}`)
 }
-
-/** A mail server's address may hold a password, which no log shows. */
-const withoutPassword = (address: string): string => address.replace(/\/\/[^@/]*@/, '//')

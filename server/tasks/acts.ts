@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm'
 import { lifecycleOf, transitionOf } from '../../core/configuration'
 import type { TaskDecided } from '../../shared/answers'
 import { record } from '../audit/trail'
-import { now, today } from '../clock'
+import { now } from '../clock'
 import { published } from '../configuration/published'
 import { whenFree } from '../database/busy'
 import { atomically, type Db, type Tx } from '../database/connection'
@@ -13,7 +13,8 @@ import { undoCheckOut } from '../documents/acts/check-out'
 import { fire } from '../documents/acts/fire'
 import { couldSign } from '../documents/rounds'
 import { documentRowById, snapshot } from '../documents/rows'
-import { ownOrigin } from '../mail/own-origin'
+import { ownOrigin } from '../settings/address'
+import { today } from '../settings/zone'
 import { putInOutbox } from '../mail/outbox'
 import { Refusal } from '../refusal'
 import { giveBack } from './outcomes'
@@ -111,7 +112,7 @@ export function handOverTask(db: Db, account: Account, id: string, to: string, c
       `${number}: ${asks}`,
       [`${account.name} hands over to you: ${asks} of ${number}.`, comment].filter(Boolean).join('\n\n'),
     ]
-    const link = `${ownOrigin()}/tasks?document=${encodeURIComponent(number)}`
+    const link = `${ownOrigin(tx)}/tasks?document=${encodeURIComponent(number)}`
     putInOutbox(tx, { recipient: heir.mail, subject, body, link })
     record(tx, account, {
       ...{ code: 'task', action: 'hand a task over', subject: subjectOf(tx, id), why: comment },
@@ -138,6 +139,6 @@ export function deferTask(db: Db, account: Account, id: string, until: string): 
     own(tx, account, id)
     const ofOwn = and(eq(taskDeferrals.task, id), eq(taskDeferrals.person, account.id))
     tx.delete(taskDeferrals).where(ofOwn).run()
-    if (until > today()) tx.insert(taskDeferrals).values({ task: id, person: account.id, until }).run()
+    if (until > today(tx)) tx.insert(taskDeferrals).values({ task: id, person: account.id, until }).run()
   })
 }

@@ -3,7 +3,7 @@ import { chainTo, principalsOf, relationOf } from '../../core/access'
 import { lifecycleOf, transitionOf } from '../../core/configuration'
 import { progressOf, signaturesFor } from '../../core/engine'
 import type { Task, TaskPage } from '../../shared/answers'
-import { today } from '../clock'
+import { today } from '../settings/zone'
 import { published } from '../configuration/published'
 import type { Tx } from '../database/connection'
 import { documents, people, places, taskDeferrals, tasks } from '../database/schema'
@@ -91,7 +91,7 @@ export function tasksOf(tx: Tx, account: Account, query: TasksQuery): TaskPage {
   const asked = askedOf(tx, account)
   const notDeferred = deferred
     ? undefined
-    : or(isNull(taskDeferrals.until), lte(taskDeferrals.until, today()))
+    : or(isNull(taskDeferrals.until), lte(taskDeferrals.until, today(tx)))
   const named = document === undefined ? undefined : eq(documents.number, document)
   const isSeen = seenBy(tx, account)
   const page: Task[] = []
@@ -138,7 +138,7 @@ function asTask(tx: Tx, account: Account, { task, row, until, claimedName }: Fou
     asks: asksFor(kind, transition?.name),
     progress: transition && progressOf(transition, signaturesFor({ signatures }, transition)),
     claimedBy: claimedBy ? { id: claimedBy, name: claimedName ?? claimedBy } : null,
-    deferredUntil: until && until > today() ? until : null,
+    deferredUntil: until && until > today(tx) ? until : null,
     outcomes,
   }
 }

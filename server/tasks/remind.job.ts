@@ -9,7 +9,7 @@ import { seenBy } from '../documents/rights'
 import { couldSign } from '../documents/rounds'
 import { type DocumentRow, documentRowById, snapshot } from '../documents/rows'
 import type { JobKindModule } from '../jobs/job-kind'
-import { ownOrigin } from '../mail/own-origin'
+import { ownOrigin } from '../settings/address'
 import { putInOutbox } from '../mail/outbox'
 import { outcomesOf } from './outcomes'
 
@@ -48,7 +48,7 @@ export const remindJob: JobKindModule = {
             days,
           ),
           about: [...new Set(all.slice(0, mostLines).map(({ document }) => document))],
-          link: `${ownOrigin()}/tasks`,
+          link: `${ownOrigin(tx)}/tasks`,
         })
       }
     })

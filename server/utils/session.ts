@@ -1,7 +1,9 @@
 import type { H3Event } from 'h3'
 import { browserLasts, sessionLasts } from '../sessions/sessions'
 import { placeOf } from '../sessions/attempts'
-import { ownOrigin } from '../mail/own-origin'
+import { ownOrigin } from '../settings/address'
+import { settingOf } from '../settings/values'
+import { vault } from './vault'
 
 /** Whether a proxy stands before the server, whose word on addresses is believed. */
 const behindProxy = () => process.env.ILMENITE_BEHIND_PROXY === 'yes'
@@ -39,7 +41,9 @@ export const requestPlace = (event: H3Event): string =>
  * Where the vault is reached, for links that are sent. What a request says of it is believed of administrators alone:
  * somebody else could have another’s link point to a place of their own.
  */
-export const originOf = (event: H3Event, isTrusted: boolean): string =>
-  isTrusted && !process.env.ILMENITE_ORIGIN
+export function originOf(event: H3Event, isTrusted: boolean): string {
+  const { db } = vault()
+  return isTrusted && !settingOf(db, 'address')
     ? getRequestURL(event, { xForwardedHost: true, xForwardedProto: true }).origin
-    : ownOrigin()
+    : ownOrigin(db)
+}

@@ -33,6 +33,11 @@ export class StartFileQuery {
   @IsString() @IsNotEmpty({ message: 'the file needs its name' }) @MaxLength(300) fileName!: string
 }
 
+/** The value of a setting as it is typed; empty for the usual one. */
+export class SettingRequest {
+  @IsString() @MaxLength(1000) value!: string
+}
+
 /** A task of the administrator that is waved away, or taken up again. */
 export class WaveRequest {
   @IsString() @MaxLength(300) key!: string

@@ -36,7 +36,7 @@ async function violations(): Promise<string[]> {
 }
 
 describe('every view, in the light and in the dark', () => {
-  it.each([...areas.flatMap(({ samples }) => samples), '/vault/BR-2024?new=revision', '/set-up'])(
+  it.each([...areas.flatMap(({ samples }) => samples), '/vault/BR-2024?new=revision'])(
     '%s can be read and worked by everybody',
     async (path) => {
       await page.goto(server.url + path)

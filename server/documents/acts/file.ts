@@ -19,6 +19,7 @@ import { atomically, type Db, type Tx } from '../../database/connection'
 import { documents } from '../../database/schema'
 import { allFolders } from '../../directory/folders'
 import { type Account, asPerson, everybody } from '../../directory/people'
+import { dayOf } from '../../settings/zone'
 import { Refusal } from '../../refusal'
 import { commandsOf } from '../act'
 import { carryOut } from '../carry-out'
@@ -136,7 +137,7 @@ function filed(
   const hasTitle = title && configuration.attributes.some(({ id }) => id === 'title')
   const filing = {
     ...{ configuration, folders: allFolders(tx), person: asPerson(account), people: everybody(tx) },
-    ...{ number, folder, fileName, today: at.slice(0, 10), comment: comment ?? undefined },
+    ...{ number, folder, fileName, today: dayOf(tx, at), comment: comment ?? undefined },
     documentClass: classOf(configuration, row.classId),
     values: { ...values, ...(hasTitle ? { title } : {}) },
   }
