@@ -1,19 +1,10 @@
-/** Hands a file to the browser's downloads. */
-function save(blob: Blob, name: string) {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(blob)
-  link.download = name
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
-}
-
 /** A map's SVG as a file of a kind: as it is, painted at twice its size, or as a page of its own size. */
 export async function saveMap(svg: string, kind: 'svg' | 'png' | 'pdf', name: string): Promise<void> {
   const file = `${name}.${kind}`
-  if (kind === 'svg') return save(new Blob([svg], { type: 'image/svg+xml' }), file)
+  if (kind === 'svg') return saveFile(new Blob([svg], { type: 'image/svg+xml' }), file)
   const element = new DOMParser().parseFromString(svg, 'image/svg+xml').documentElement
   const [width, height] = [Number(element.getAttribute('width')), Number(element.getAttribute('height'))]
-  save(kind === 'png' ? await painted(svg, width, height) : await page(element, width, height), file)
+  saveFile(kind === 'png' ? await painted(svg, width, height) : await page(element, width, height), file)
 }
 
 async function painted(svg: string, width: number, height: number): Promise<Blob> {

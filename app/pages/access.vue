@@ -82,7 +82,7 @@ const chosen = computed<AccessCell | null>(() => {
 const answer = shallowRef<AccessAnswer | WhatMay | WhoCan | null>(null)
 const close = () => {
   answer.value = null
-  go({ who: undefined, state: undefined, edit: undefined })
+  go({ who: undefined, state: undefined, edit: undefined, do: undefined })
 }
 const choose = (path: string) => {
   answer.value = null
@@ -121,6 +121,12 @@ const besideOptions = computed(() => [
         @answer="answer = $event"
       />
       <div class="grow" />
+      <button
+        class="act"
+        @click="go({ do: 'list', edit: undefined, who: undefined, state: undefined })"
+      >
+        Folders from a list…
+      </button>
       <AccessLookAs />
     </div>
     <div class="columns">
@@ -150,22 +156,14 @@ const besideOptions = computed(() => [
             what the folder says
           </button>
           <span class="grow" />
-          <span class="soft">compare with</span>
-          <CommonPick
-            v-if="beside && !beside.startsWith('/')"
-            quiet
-            :value="first"
-            label="The first person"
-            :options="people"
-            @pick="go({ first: $event })"
-          />
-          <CommonPick
-            quiet
-            :value="ask('with') ?? ''"
-            empty="nothing"
-            label="Compare with"
+          <AccessComparing
+            :beside="beside"
+            :with="ask('with') ?? ''"
+            :first="first"
+            :people="people"
             :options="besideOptions"
-            @pick="go({ with: $event || undefined })"
+            @first="go({ first: $event })"
+            @with="go({ with: $event || undefined })"
           />
         </p>
         <p
@@ -187,6 +185,11 @@ const besideOptions = computed(() => [
       </div>
     </div>
     <DirectoryPendingTray v-if="directory.pending" />
+    <AccessListTray
+      v-else-if="ask('do') === 'list'"
+      @close="close"
+      @taken="go({ do: undefined, folder: $event })"
+    />
     <AccessAnswerTray
       v-else-if="answer"
       :answer="answer"

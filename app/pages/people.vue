@@ -48,6 +48,10 @@ const query = computed(() => ({
 const inGroup = (id: string) =>
   (directory.answer?.people ?? []).filter(({ groups, active }) => active && groups.includes(id)).length
 const chosen = computed(() => directory.answer?.people.find(({ id }) => id === ask('person')))
+/** Those who could be invited. */
+const uninvited = computed(() =>
+  (directory.answer?.people ?? []).filter(({ active, hasPassword }) => active && !hasPassword),
+)
 const newGroup = ref('')
 async function addGroup() {
   if (await directory.make({ kind: 'add-group', name: newGroup.value })) newGroup.value = ''
@@ -69,6 +73,13 @@ async function addGroup() {
       />
       <span class="soft">{{ counted(people.length, 'person', 'people') }}</span>
       <div class="grow" />
+      <button
+        v-if="uninvited.length"
+        class="act"
+        @click="go({ do: 'invite', person: undefined })"
+      >
+        Invite {{ uninvited.length }} …
+      </button>
       <button
         class="act"
         @click="go({ do: 'list', person: undefined })"
@@ -158,6 +169,12 @@ async function addGroup() {
     />
     <PeopleListTray
       v-else-if="ask('do') === 'list'"
+      @close="close"
+      @taken="go({ do: uninvited.length ? 'invite' : undefined })"
+    />
+    <PeopleInviteTray
+      v-else-if="ask('do') === 'invite'"
+      :people="uninvited"
       @close="close"
     />
     <PeoplePersonTray

@@ -41,6 +41,14 @@ const changes: [DirectoryChange, string][] = [
     },
     'People from staff.csv: 1 new, 1 changed',
   ],
+  [
+    {
+      kind: 'import-folders',
+      source: 'folders.csv',
+      folders: [{ path: '/Ropes', roles: { lead: ['group:checking'] } }, { path: '/Grips' }],
+    },
+    'Folders from folders.csv: 1 new, 1 changed',
+  ],
   [{ kind: 'add-group', name: 'Rope Works' }, 'Add the group Rope Works'],
   [{ kind: 'rename-group', group: 'checking', name: 'Checkers' }, 'Call the group Checking Checkers'],
   [{ kind: 'remove-group', group: 'site-crews' }, 'Remove the group Site Crews'],

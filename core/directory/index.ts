@@ -5,6 +5,7 @@ export { normalMail, properPerson } from './changes/people'
 export { type Affected, type Consequences, consequencesOf, type Standing } from './consequences'
 export { deltaBetween, isEmptyDelta, takenBack } from './delta'
 export { nameIn } from './find'
+export { type ReadFolders, readFolders } from './folder-list'
 export { type ReadLine, type ReadPeople, readPeople } from './people-csv'
 export {
   type Changed,

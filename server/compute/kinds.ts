@@ -188,6 +188,18 @@ export const computations = {
       // Serialise here: thousands of lines would hold the answering thread.
       JSON.stringify(readPeople(text, wholeDirectory(db))),
   ),
+  'read-folders': computation(
+    20,
+    'reading the list',
+    () =>
+      Promise.all([
+        import('../../core/directory'),
+        import('../directory/directory'),
+        import('../configuration/published'),
+      ]),
+    ([{ readFolders }, { wholeDirectory }, { published }], db, { text }: { text: string }) =>
+      JSON.stringify(readFolders(text, wholeDirectory(db), published(db).configuration)),
+  ),
   'explain-access': computation(10, 'explaining', explaining, ({ explainAccess }, db, of: AccessQuestion) =>
     explainAccess(db, of.account, of.asked),
   ),

@@ -1,4 +1,6 @@
 import { and, eq, gt, lte } from 'drizzle-orm'
+import type { Invited } from '../../shared/answers'
+import type { InvitationRequest } from '../../shared/requests'
 import { record } from '../audit/trail'
 import { clock, now } from '../clock'
 import { atomically, type Db, type Tx } from '../database/connection'
@@ -54,23 +56,58 @@ export function sendFirstLink(db: Db, actor: Account, personId: string, origin: 
     const person = accountOf(tx, personId)
     if (!person) throw new Refusal('not-found', 'there is no such person in the directory')
     if (!person.active) throw new Refusal('conflict', `${person.name} is deactivated: make them active first`)
-    const link = firstLink(tx, person.id, origin)
-    putInOutbox(tx, {
-      recipient: person.mail,
-      secret: true,
-      subject: 'Your sign-in to the vault',
-      body: letter(
-        `${person.name},`,
-        `${actor.name} has opened the vault for you. Choose your password here, within seven days:`,
-        ...[link, 'The link is good once.'],
-      ),
-    })
-    record(tx, actor, {
-      code: 'send-link',
-      action: 'send a sign-in link',
-      subject: { kind: 'person', id: person.id, name: person.name },
-    })
+    const link = linkFor(tx, actor, person, origin)
+    writeInvitation(tx, actor, person, link)
     return link
+  })
+}
+
+/**
+ * Invites those who have not signed in yet, by letter or with links that the administrator hands over. Whoever has left
+ * or has a password is passed over. @returns those who were invited; their links only where they are handed over
+ */
+export function invite(
+  db: Db,
+  actor: Account,
+  { people: ids, by }: InvitationRequest,
+  origin: string,
+): Invited[] {
+  const isByLetter = by === 'letter'
+  return atomically(db, (tx) =>
+    ids.flatMap((id) => {
+      const person = accountOf(tx, id)
+      if (!person?.active || hasPassword(tx, id)) return []
+      const link = linkFor(tx, actor, person, origin)
+      if (isByLetter) writeInvitation(tx, actor, person, link)
+      return [{ id, name: person.name, mail: person.mail, link: isByLetter ? null : link }]
+    }),
+  )
+}
+
+const hasPassword = (tx: Tx, id: string): boolean =>
+  tx.select({ hash: people.passwordHash }).from(people).where(eq(people.id, id)).get()?.hash !== ''
+
+/** Makes a first link, with an entry in the trail. */
+function linkFor(tx: Tx, actor: Account, { id, name }: Account, origin: string): string {
+  const link = firstLink(tx, id, origin)
+  record(tx, actor, {
+    code: 'send-link',
+    action: 'send a sign-in link',
+    subject: { kind: 'person', id, name },
+  })
+  return link
+}
+
+function writeInvitation(tx: Tx, actor: Account, { name, mail }: Account, link: string): void {
+  putInOutbox(tx, {
+    recipient: mail,
+    secret: true,
+    subject: 'Your sign-in to the vault',
+    body: letter(
+      `${name},`,
+      `${actor.name} has opened the vault for you. Choose your password here, within seven days:`,
+      ...[link, 'The link is good once.'],
+    ),
   })
 }
 

@@ -47,6 +47,17 @@ export interface DirectoryAnswer {
   changes: MadeDirectoryChange[]
 }
 
+/** The most people who are invited by one request. */
+export const mostInvited = 50
+
+/** Somebody who was invited, with the link to hand over unless a letter brings it. */
+export interface Invited {
+  id: string
+  name: string
+  mail: string
+  link: string | null
+}
+
 /** What a change of the directory would do. */
 export interface ChangePreview {
   version: number

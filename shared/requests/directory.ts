@@ -3,6 +3,8 @@ import { IsBoolean, IsIn, IsInt, IsNotEmpty, IsOptional, IsString, MaxLength } f
 import { rights, type Right } from '../../core/access'
 import { type DirectoryChange, directoryChangeShape } from '../../core/directory'
 import { Shaped } from '../class-for'
+import { mostInvited } from '../answers/directory'
+import { IsTexts } from './common'
 
 /** A change that is only looked at. */
 export class DirectoryPreviewRequest {
@@ -21,8 +23,15 @@ export class TakeBackRequest {
   @IsOptional() @IsBoolean() accept?: boolean
 }
 
-export class PeopleListQuery {
+/** The name of the file that a list came in. */
+export class ListQuery {
   @IsString() @IsNotEmpty() @MaxLength(255) fileName!: string
+}
+
+/** People who are invited, by letter or with links to hand over. */
+export class InvitationRequest {
+  @IsTexts(mostInvited, 200) people!: string[]
+  @IsIn(['letter', 'link']) by!: 'letter' | 'link'
 }
 
 /** All that is somebody’s is given to somebody else. */

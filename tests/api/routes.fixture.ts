@@ -105,9 +105,18 @@ export const examples: Record<string, Example> = {
     body: { version: -1, accept: true },
   },
   'POST directory/people-list': {
-    of: requests.PeopleListQuery,
+    of: requests.ListQuery,
     query: { fileName: 'people.csv' },
     raw: 'name,mail',
+  },
+  'POST directory/folders-list': {
+    of: requests.ListQuery,
+    query: { fileName: 'folders.csv' },
+    raw: 'folder,author',
+  },
+  'POST people/invitations': {
+    of: requests.InvitationRequest,
+    body: { people: ['nobody'], by: 'letter' },
   },
   'GET people/:id': {},
   'POST people/:id/link': {},

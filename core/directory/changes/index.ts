@@ -5,6 +5,7 @@ import { addGroup, type AddGroup } from './add-group'
 import { addPerson, type AddPerson } from './add-person'
 import type { ChangeKind, Words } from './change-kind'
 import { changePerson, type ChangePerson } from './change-person'
+import { importFolders, type ImportFolders } from './import-folders'
 import { importPeople, type ImportPeople } from './import-people'
 import { moveFolder, type MoveFolder } from './move-folder'
 import { removeFolder, type RemoveFolder } from './remove-folder'
@@ -22,6 +23,7 @@ export type DirectoryChange =
   | AddPerson
   | ChangePerson
   | ImportPeople
+  | ImportFolders
   | AddGroup
   | RenameGroup
   | RemoveGroup
@@ -42,6 +44,7 @@ export const directoryChangeKinds: {
   'add-person': addPerson,
   'change-person': changePerson,
   'import-people': importPeople,
+  'import-folders': importFolders,
   'add-group': addGroup,
   'rename-group': renameGroup,
   'remove-group': removeGroup,

@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import { counted } from '~/format'
+
+/** What taking a list leads to, and the button that takes it. */
+defineProps<{ read: { lines: { status: string }[]; problem: string | null } | null; changes: number }>()
+defineEmits<{ take: [] }>()
+</script>
+
+<template>
+  <template v-if="read && !read.problem">
+    <p>
+      {{ counted(changes, 'line') }} would be taken, as one change that can be taken back<template
+        v-if="read.lines.some(({ status }) => status === 'wrong')"
+        >; {{ counted(read.lines.filter(({ status }) => status === 'wrong').length, 'line') }} cannot, and
+        will be left out</template
+      >.
+    </p>
+    <button
+      class="act main"
+      :disabled="!changes"
+      @click="$emit('take')"
+    >
+      Take {{ counted(changes, 'line') }}
+    </button>
+  </template>
+  <p
+    v-else
+    class="soft"
+  >
+    Nothing is changed before you have seen what each line does.
+  </p>
+</template>
