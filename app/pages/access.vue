@@ -2,6 +2,7 @@
 import { chainTo, idOf, type Principal } from '~~/core/access'
 import type { AccessAnswer, WhatMay, WhoCan } from '~~/shared/answers'
 import type { AccessCell } from '~/components/access/cell'
+import { spokenOf } from '~/components/access/spoken-of'
 
 useTitle('Access')
 const directory = useDirectory()
@@ -37,40 +38,11 @@ const lifecycle = computed(
     lifecycles.value[0],
 )
 const added = ref<Principal[]>([])
-/** Everybody of whom lifecycle and folders speak: roles, what one is to a document, groups, people, anyone. */
 const rows = computed(() => {
   if (!lifecycle.value) return []
-  const { states, transitions } = lifecycle.value
+  if (beside.value && !beside.value.startsWith('/')) return [first.value, beside.value]
   const chain = chainTo(directory.directory.folders, folder.value)
-  const named = new Set<Principal>([
-    ...states.flatMap(({ grants }) => Object.keys(grants)),
-    ...transitions.flatMap(({ firedBy = [], seats = [] }) => [
-      ...firedBy,
-      ...seats.flatMap(({ members }) => members),
-    ]),
-    ...chain.flatMap(({ grants, withhold }) => [
-      ...Object.keys(grants ?? {}),
-      ...Object.keys(withhold ?? {}),
-    ]),
-    ...added.value,
-    'anyone',
-  ])
-  const isPerson = (principal: Principal) => idOf('person', principal) !== undefined
-  const order = (principal: Principal) =>
-    principal === 'anyone'
-      ? 4
-      : isPerson(principal)
-        ? 3
-        : principal.startsWith('group:')
-          ? 2
-          : principal.startsWith('role:')
-            ? 0
-            : 1
-  const compared = beside.value && !beside.value.startsWith('/') ? [first.value, beside.value] : null
-  return (
-    compared ??
-    [...named].sort((a, b) => order(a) - order(b) || (directory.name(a) < directory.name(b) ? -1 : 1))
-  )
+  return spokenOf(lifecycle.value, chain, added.value, directory.name)
 })
 
 const chosen = computed<AccessCell | null>(() => {
@@ -189,6 +161,10 @@ const besideOptions = computed(() => [
       v-else-if="ask('do') === 'list'"
       @close="close"
       @taken="go({ do: undefined, folder: $event })"
+    />
+    <AccessGrantTray
+      v-else-if="ask('do') === 'grant'"
+      @close="close"
     />
     <AccessAnswerTray
       v-else-if="answer"

@@ -18,6 +18,7 @@ const ids = () =>
 const origin = 'https://vault.brackwater.example'
 const inviting = (by: 'letter' | 'link', whom = ids()) =>
   invite(vault.db, mara(), { people: whom, by }, origin)
+const linkFor = (id: string) => inviting('link', [id])[0]!.link!
 const letters = () => vault.db.select().from(outbox).all()
 const secretIn = (link: string) => new URL(link).searchParams.get('link')!
 const set = (id: string, values: Partial<typeof people.$inferInsert>) =>
@@ -34,7 +35,7 @@ describe('an invitation', () => {
   })
   it('is a link to hand over, good once, and no letter', async () => {
     set(ids()[0]!, { passwordHash: '' })
-    const [{ link }] = inviting('link', [ids()[0]!]) as [{ link: string }]
+    const link = linkFor(ids()[0]!)
     expect([letters(), link.startsWith(`${origin}/sign-in?link=`)]).toEqual([[], true])
     const choose = () =>
       usePasswordLink(vault.db, { token: secretIn(link), password: 'ropes-and-grips', place: 'here' })
@@ -44,7 +45,7 @@ describe('an invitation', () => {
   it('ends an earlier link of the same person', () => {
     const [id] = ids() as [string]
     set(id, { passwordHash: '' })
-    const [{ link }] = inviting('link', [id]) as [{ link: string }]
+    const link = linkFor(id)
     inviting('letter', [id])
     expect(holderOfLink(vault.db, secretIn(link))).toBeUndefined()
   })

@@ -15,5 +15,5 @@ export const companyPatterns: CompanyPattern[] = [
 ]
 
 export { type Choice, type CompanyPattern } from './company-pattern'
-export { rootGrants } from './root-grants'
+export { missingGrants, rootGrants } from './root-grants'
 export { withCompanyPattern } from './with-company-pattern'

@@ -1,4 +1,4 @@
-import type { Principal, Right } from '../../access'
+import type { Folder, Principal, Right } from '../../access'
 import { rights } from '../../access'
 import type { Configuration } from '../types'
 
@@ -15,4 +15,16 @@ export function rootGrants({ lifecycles }: Configuration): Record<Principal, Rig
   return Object.fromEntries(
     [...granted].map(([who, some]) => [who, rights.filter((right) => some.has(right))]),
   )
+}
+
+/**
+ * Returns the grants that a root folder lacks: those of roles, owner and creator that states speak of and no folder
+ * does, so that nothing of what the states grant them counts anywhere.
+ */
+export function missingGrants(configuration: Configuration, folders: Folder[]): Record<Principal, Right[]> {
+  const known = new Set(folders.flatMap(({ grants }) => Object.keys(grants ?? {})))
+  const missing = Object.entries(rootGrants(configuration)).filter(
+    ([who]) => !known.has(who) && /^(role:|owner$|creator$)/.test(who),
+  )
+  return Object.fromEntries(missing)
 }

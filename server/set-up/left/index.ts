@@ -9,6 +9,7 @@ import { firstArchive } from './first-archive'
 import { firstBackup } from './first-backup'
 import type { LeftKind } from './left-kind'
 import { mailServer } from './mail-server'
+import { missingGrants } from './missing-grants'
 import { secondAdministrator } from './second-administrator'
 import { silentGroups } from './silent-groups'
 import { start } from './start'
@@ -18,6 +19,7 @@ import { unplayedRoles } from './unplayed-roles'
 const kinds: LeftKind[] = [
   start,
   unplayedRoles,
+  missingGrants,
   secondAdministrator,
   firstBackup,
   mailServer,

@@ -3,10 +3,13 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { applyEdit, missingGrants } from '../../../core/configuration'
 import type { DirectoryChange } from '../../../core/directory'
+import { insertConfiguration, published } from '../../configuration/published'
 import { type Db, migrateDatabase, openDatabase } from '../../database/connection'
 import { jobs, outbox, people } from '../../database/schema'
 import { makeChange } from '../../directory/changes'
+import { wholeDirectory } from '../../directory/directory'
 import { directoryVersion } from '../../directory/folders'
 import { startIntake } from '../../intake/start'
 import { queueReady } from '../../jobs/queries'
@@ -36,6 +39,17 @@ afterEach(() => {
 
 const change = (asked: DirectoryChange) =>
   makeChange(db, theVault, asked, { version: directoryVersion(db), findings: [], accept: true })
+/** Puts a configuration in force that has another company pattern besides. */
+function takeLater(pattern: string) {
+  const { id, configuration } = published(db)
+  const edit = { kind: 'take-company-patterns' as const, patterns: [pattern], choices: [] }
+  insertConfiguration(db, {
+    id: id + 1,
+    configuration: applyEdit(configuration, edit),
+    personName: 'Ada Lund',
+    comment: null,
+  })
+}
 const keys = () => leftToDo(db).map(({ key }) => key)
 const withPassword = (id: string) =>
   db.update(people).set({ passwordHash: 'chosen' }).where(eq(people.id, id)).run()
@@ -53,6 +67,18 @@ describe('what is left to do', () => {
     expect(roles()).toEqual(['role author', 'role checker', 'role document-control'])
     change({ kind: 'set-role', folder: '/', role: 'checker', players: [`person:${ada}`] })
     expect(roles()).toEqual(['role author', 'role document-control'])
+  })
+  it('tells that no folder speaks of those that another pattern grants something, until one does', () => {
+    startVault(db, theVault, { patterns: ['notes'], choices: [] })
+    const grants = () => keys().filter((key) => key.startsWith('grants '))
+    expect(grants()).toEqual([])
+    takeLater('building-project')
+    expect(leftToDo(db).find(({ key }) => key.startsWith('grants '))?.words).toMatch(
+      /^No folder grants anything to .*, so what states grant them counts nowhere$/,
+    )
+    const missing = missingGrants(published(db).configuration, wholeDirectory(db).folders)
+    change({ kind: 'set-folder-grants', folder: '/', grants: missing })
+    expect(grants()).toEqual([])
   })
   it('ends with a second administrator', () => {
     change({ kind: 'add-person', name: 'Bo', mail: 'bo@brackwater.example', groups: [], administrator: true })
