@@ -27,6 +27,12 @@ export const jobWords: Record<JobKind, JobWords> = {
     subject: 'the vault',
     about: 'writes database and contents into one file, while everybody works on',
   },
+  restore: {
+    doing: 'Restoring on trial',
+    name: 'Restore a backup on trial',
+    subject: 'the newest backup',
+    about: 'brings the newest backup back beside the data, verifies it, and clears it away',
+  },
   digest: {
     doing: 'Gathering',
     name: 'Send the digest',

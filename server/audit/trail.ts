@@ -77,7 +77,7 @@ export interface Act {
       | 'vault'
       | 'finding'
       | 'schedule'
-  | 'setting'
+      | 'setting'
       | 'rehearsal'
     id: string
     name: string

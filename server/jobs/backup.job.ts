@@ -5,6 +5,9 @@ import { now } from '../clock'
 import { backupFolder } from '../settings/backup-folder'
 import type { JobKindModule } from './job-kind'
 
+/** The name of a backup that the vault has made. */
+export const backupName = /^vault-\d{4}-\d\d-\d\dT[\d-]+\.tar$/
+
 /** A backup of the whole vault, in a file that is named after its moment. */
 export const backupJob: JobKindModule = {
   lane: 'long',

@@ -13,6 +13,7 @@ import { digestJob } from '../mail/digest.job'
 import { remindJob } from '../tasks/remind.job'
 import { backupJob } from './backup.job'
 import type { JobKindModule } from './job-kind'
+import { restoreJob } from './restore.job'
 import { verifyJob } from './verify.job'
 
 /** Every kind of job. One that is missing here does not compile. */
@@ -22,6 +23,7 @@ export const jobKinds: Record<JobKind, JobKindModule> = {
   'intake-run': runJob,
   verify: verifyJob,
   backup: backupJob,
+  restore: restoreJob,
   digest: digestJob,
   remind: remindJob,
   move: moveJob,

@@ -5,6 +5,7 @@ import { useScripts } from '../database/busy'
 import { atomically } from '../database/connection'
 import { sweepBackups } from '../../backup/sweep'
 import { backupFolder } from '../settings/backup-folder'
+import { clearTrial } from '../jobs/restore.job'
 import { clearLeftBehind } from '../files/coming'
 import { startMail } from '../mail/mail-thread'
 import { knownSandbox } from '../scripts/needed'
@@ -41,6 +42,7 @@ export default defineNitroPlugin(async (nitro) => {
   try {
     clearLeftBehind(db, store)
     await store.sweep()
+    await clearTrial(dataFolder)
     await sweepBackups(backupFolder(db, dataFolder))
   } catch (error) {
     console.error('What the last server left half-written could not be cleared away:', error)

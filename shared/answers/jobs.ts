@@ -2,7 +2,7 @@ import type { DocumentRecord } from '../../core/attribute'
 import type { Effect } from '../../core/effect'
 
 /** Kinds that the administrator may queue or schedule. */
-export const readyKinds = ['verify', 'backup', 'digest', 'remind', 'move'] as const
+export const readyKinds = ['verify', 'backup', 'restore', 'digest', 'remind', 'move'] as const
 export type ReadyKind = (typeof readyKinds)[number]
 /** Kinds that carry out an effect of a transition. */
 export type EffectJobKind = Extract<Effect, { kind: 'copy' | 'render' | 'run' }>['kind']

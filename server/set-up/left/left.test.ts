@@ -84,9 +84,12 @@ describe('what is left to do', () => {
     change({ kind: 'add-person', name: 'Bo', mail: 'bo@brackwater.example', groups: [], administrator: true })
     expect(keys()).not.toContain('second-administrator')
   })
-  it('asks for a backup, and then for a schedule', () => {
+  it('asks for a backup, for a trial of it, and then for a schedule', () => {
     queueReady(db, account(db, ada)!, 'backup', {})
     expect(keys()).toContain('first-backup')
+    db.update(jobs).set({ status: 'done' }).run()
+    expect(keys()).toContain('first-restore')
+    queueReady(db, account(db, ada)!, 'restore', {})
     db.update(jobs).set({ status: 'done' }).run()
     expect(keys()).toContain('backup-schedule')
     setSchedule(db, account(db, ada)!, { kind: 'backup', when: 'every day at 2' })
