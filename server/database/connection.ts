@@ -1,6 +1,5 @@
 import Database from 'better-sqlite3'
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3'
-import { migrate } from 'drizzle-orm/better-sqlite3/migrator'
 import {
   accessSync,
   chmodSync,
@@ -12,7 +11,7 @@ import {
   readdirSync,
   statSync,
 } from 'node:fs'
-import { join, resolve } from 'node:path'
+import { join } from 'node:path'
 import { addFunctions } from './functions'
 import { counted } from './query-count'
 import * as schema from './schema'
@@ -93,21 +92,6 @@ function holdsContents(store: string): boolean {
 function keepToOurselves(file: string): void {
   closeSync(openSync(file, 'a', 0o600))
   for (const name of [file, `${file}-wal`, `${file}-shm`]) if (existsSync(name)) chmodSync(name, 0o600)
-}
-
-/** Brings the tables up to date; the SQL files stand in `migrations`. */
-export function migrateDatabase(
-  db: Db,
-  migrationsFolder = resolve(process.env.ILMENITE_MIGRATIONS ?? 'server/database/migrations'),
-): void {
-  try {
-    migrate(db, { migrationsFolder })
-  } catch (error) {
-    const cause = (error as { cause?: Error }).cause ?? (error as Error)
-    throw new DataFolderError(
-      `the database cannot be brought up to date (${cause.message}). Put a backup in its place, or name another folder with ILMENITE_DATA.`,
-    )
-  }
 }
 
 function makeUsable(folder: string): void {

@@ -2,7 +2,8 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { migrateDatabase, openDatabase } from '../database/connection'
+import { openDatabase } from '../database/connection'
+import { migrateDatabase } from '../database/migrate'
 import { attempted, countAttempt, normalMail, placeOf } from './attempts'
 
 describe('a place', () => {
