@@ -19,6 +19,11 @@ export const serveCommand = defineCommand({
       description: 'the data folder; else ILMENITE_DATA, else ./data',
       valueHint: 'FOLDER',
     },
+    log: {
+      type: 'enum',
+      options: ['text', 'json'],
+      description: 'the log: sentences, or a JSON object a line; else ILMENITE_LOG',
+    },
   },
   async run({ args }) {
     const port = Number(args.port ?? process.env.PORT ?? 4710)
@@ -35,6 +40,7 @@ export const serveCommand = defineCommand({
     checkDataFolder(data, Database)
     await checkPort(port, args.host)
     holdDataFolder(data, Database)
+    if (args.log) process.env.ILMENITE_LOG = args.log
     Object.assign(process.env, {
       ILMENITE_DATA: data,
       ILMENITE_MIGRATIONS: join(project, 'server/database/migrations'),

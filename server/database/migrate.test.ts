@@ -2,10 +2,12 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'n
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { gunzipSync } from 'node:zlib'
+import { eq } from 'drizzle-orm'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { restoreBackup } from '../../backup/read'
 import { verifyVault } from '../../backup/verify'
 import { account } from '../directory/people'
+import { people } from './schema'
 import { fire } from '../documents/acts/fire'
 import { documentRow, register } from '../documents/rows'
 import { keepSetting } from '../settings'
@@ -71,7 +73,7 @@ describe('a vault of an earlier release', () => {
       ['issued', 'A', 'A'],
     ])
     expect(await verifyVault(data())).toMatchObject({ sound: true, checked: { documents: 3, contents: 3 } })
-    const jonas = account(vault, '2')!
+    const jonas = vault.select().from(people).where(eq(people.name, 'Jonas Eckhart')).get()!
     const { change } = documentRow(vault, 'BR-7001')
     fire(vault, jonas, { number: 'BR-7001', change }, 'send-to-check', 'as agreed')
     expect(documentRow(vault, 'BR-7001').state).toBe('checking')

@@ -11,6 +11,7 @@ import {
 import { dirname, join, resolve } from 'node:path'
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator'
 import { now } from '../clock'
+import { log } from '../log'
 import { usualBackupFolder } from '../settings/backup-folder'
 import { DataFolderError, type Db } from './connection'
 
@@ -69,7 +70,7 @@ function backUp(db: Db): void {
   const folder = backupFolderOf(db)
   const file = join(folder, `before-upgrade-${now().slice(0, 19).replaceAll(':', '-')}.sqlite`)
   const part = `${file}.part`
-  console.log(`This vault is of an earlier release. It is copied to ${file}, and then upgraded.`)
+  log.say(`This vault is of an earlier release. It is copied to ${file}, and then upgraded.`)
   try {
     mkdirSync(folder, { recursive: true, mode: 0o700 })
     rmSync(part, { force: true })

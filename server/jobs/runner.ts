@@ -6,6 +6,7 @@ import { atomically, type Db } from '../database/connection'
 import { jobs } from '../database/schema'
 import type { FileProcesses } from '../files/file-processes'
 import { serveFiles } from '../files/file-port'
+import { log } from '../log'
 import type { Lane } from './job-kind'
 import { jobKinds } from './kinds'
 import { kindsIn, lanes } from './lanes'
@@ -80,7 +81,7 @@ export class JobRunner {
       this.takeFromTheDead()
       this.watchMemory()
     } catch (error) {
-      console.error('The queue could not be looked at:', error)
+      log.fault('The queue could not be looked at', error)
     }
     this.wake()
   }
@@ -136,7 +137,7 @@ export class JobRunner {
       ours.close()
       if (this.hasStopped) return
       whenFree(() => this.clearAfter(lane, thread.endedFor ?? failure))
-        .catch((error: unknown) => console.error(error))
+        .catch((error: unknown) => log.fault('A lane could not be cleared after its end', error))
         .finally(() => {
           this.threads.delete(lane)
           this.wake()

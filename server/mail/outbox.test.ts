@@ -34,7 +34,7 @@ const subjects = () => listLetters(vault.db, mara(), {}).map(({ subject, status 
 async function sending(server: string, run: (sender: MailSender) => Promise<void>): Promise<void> {
   const sender = new MailSender(vault.db, async () => ({ server, from }))
   await run(sender)
-  sender.stop()
+  await sender.stop()
 }
 
 describe('the outbox', () => {

@@ -4,6 +4,7 @@ import { clock, now } from '../clock'
 import { whenFree } from '../database/busy'
 import { atomically, type Db } from '../database/connection'
 import { outbox } from '../database/schema'
+import { log } from '../log'
 import { asHtml, asText } from './as-html'
 import { asItGoesOut } from './ready'
 
@@ -31,6 +32,8 @@ interface Way {
  */
 export class MailSender {
   private timer: NodeJS.Timeout | undefined
+  private sending: Promise<unknown> | undefined
+  private hasStopped = false
   private transport: { server: string; sends: Transporter } | undefined
 
   /** @param way how letters go out now: it is asked before each batch, since an administrator may change it */
@@ -41,14 +44,18 @@ export class MailSender {
 
   start(): void {
     const turn = () => {
-      this.sendAll()
-        .catch((error: unknown) => console.error('The outbox could not be read:', error))
+      this.sending = this.sendAll()
+        .catch((error: unknown) => log.fault('The outbox could not be read', error))
         .finally(() => (this.timer = setTimeout(turn, every).unref()))
     }
     this.timer = setTimeout(turn, 0).unref()
   }
 
-  stop(): void {
+  /** Ends once the letters that are on their way have arrived, and are noted. */
+  async stop(): Promise<void> {
+    clearTimeout(this.timer)
+    this.hasStopped = true
+    await this.sending
     clearTimeout(this.timer)
     this.transport?.sends.close()
   }
@@ -64,7 +71,7 @@ export class MailSender {
         .orderBy(asc(outbox.nextAt), asc(outbox.id))
         .limit(atOnce.letters)
         .all()
-      if (letters.length === 0) return
+      if (letters.length === 0 || this.hasStopped) return
       const { server, from } = await this.way()
       const sends = this.transportTo(server)
       const problems = await Promise.all(letters.map((letter) => this.send(sends, from, letter)))

@@ -9,9 +9,10 @@ import { MailSender } from './sender'
 const { dataFolder } = workerData as MailStart
 const db = openDatabase(dataFolder, 'normal')
 let standIn: Promise<string> | undefined
-new MailSender(db, async () => {
+const sender = new MailSender(db, async () => {
   const { server, from } = mailRoute(db)
   return { server: server ?? (await (standIn ??= startMailServer(letterFolder(dataFolder)))), from }
-}).start()
-// A listener keeps the thread alive.
-parentPort!.on('message', () => {})
+})
+sender.start()
+// A listener keeps the thread alive, until the server ends.
+parentPort!.once('message', () => void sender.stop().finally(() => process.exit()))

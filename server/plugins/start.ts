@@ -7,6 +7,7 @@ import { sweepBackups } from '../../backup/sweep'
 import { backupFolder } from '../settings/backup-folder'
 import { clearTrial } from '../jobs/restore.job'
 import { clearLeftBehind } from '../files/coming'
+import { log } from '../log'
 import { startMail } from '../mail/mail-thread'
 import { knownSandbox } from '../scripts/needed'
 import { hasAdministrator } from '../set-up/administrator'
@@ -45,18 +46,18 @@ export default defineNitroPlugin(async (nitro) => {
     await clearTrial(dataFolder)
     await sweepBackups(backupFolder(db, dataFolder))
   } catch (error) {
-    console.error('What the last server left half-written could not be cleared away:', error)
+    log.fault('What the last server left half-written could not be cleared away', error)
   }
   beginVault(db)
   makeOwnShare()
   atomically(db, (tx) => fillTasks(tx, published(tx).configuration))
   await runner.start()
   nitro.hooks.hook('close', () => runner.stop())
-  startMail(program('mail-worker'), { dataFolder })
-  for (const line of usesOf(db, dataFolder)) console.log(line)
+  nitro.hooks.hook('close', startMail(program('mail-worker'), { dataFolder }))
+  for (const line of usesOf(db, dataFolder)) log.say(line)
   if (!hasAdministrator(db)) {
-    console.log('This vault has no administrator yet. This link sets it up; it is good once, for an hour:')
-    console.log(`  ${setUpAddress(db, setUpLink.renew())}`)
+    log.say('This vault has no administrator yet. This link sets it up; it is good once, for an hour:')
+    log.say(`  ${setUpAddress(db, setUpLink.renew())}`)
   }
   files.standBy()
   layouts.standBy()

@@ -6,6 +6,7 @@ import {
   type ScriptLimits,
   type ScriptOutcome,
 } from '../../core/script'
+import { log } from '../log'
 
 /** What is asked of a script’s thread, and what it answers. */
 export interface ScriptQuestion {
@@ -64,7 +65,7 @@ export class ScriptThread {
       ...{ workerData, transferList: [port2] },
       resourceLimits: { maxOldGenerationSizeMb: mostMemory },
     })
-    worker.on('error', (error) => console.error('A script’s thread broke off:', error))
+    worker.on('error', (error) => log.fault('A script’s thread broke off', error))
     worker.unref()
     port.unref()
     if (Atomics.wait(flag, 0, 0, patience.beginning) === 'timed-out') {

@@ -7,6 +7,7 @@ import {
   type ScriptQuestion,
   type ScriptThreadStart,
 } from './thread'
+import { log } from '../log'
 
 /** The scripts that run at a time, at most one of them for one person. */
 const turns = { atOnce: 2, atOnceEach: 1, waitingEach: 300 }
@@ -53,7 +54,7 @@ export class ScriptThreads {
       transferList: [port2],
       resourceLimits: { maxOldGenerationSizeMb: mostMemory },
     })
-    worker.on('error', (error) => console.error('A script’s thread broke off:', error))
+    worker.on('error', (error) => log.fault('A script’s thread broke off', error))
     const isReady = new Promise<void>((resolve, reject) => {
       const tooLong = setTimeout(() => reject(new Error(notBegun)), patience.beginning)
       worker.once('message', () => {

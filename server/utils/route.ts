@@ -8,6 +8,7 @@ import { type DoFileTask, FileBreaksError } from '../files/file-tasks'
 import { filesBy, type Files } from '../files/files'
 import { faultOfStorage } from '../files/storage-fault'
 import { TooLargeError } from '../files/store'
+import { log } from '../log'
 import { Refusal, type RefusalKind } from '../refusal'
 import { tokenOpens } from '../../shared/token-acts'
 import { inNameOf } from '../scripts/needed'
@@ -136,6 +137,6 @@ function asAnswer(error: unknown): Error {
   if (error instanceof FileBreaksError) return answer(statuses.conflict, error.message)
   const fault = faultOfStorage(error)
   if (fault) return answer(statuses['no-space'], fault)
-  console.error(error)
+  log.fault('A request went wrong', error)
   return answer(500, 'something went wrong inside Ilmenite; nothing was changed. The server’s log says more')
 }

@@ -46,11 +46,12 @@ export function demoData() {
 /**
  * Starts a server; resolves once it answers. `kill` ends it at once, as a power cut would end the process.
  * @param {string} data
- * @param {{ port?: number, env?: Record<string, string> }} [options]
+ * @param {{ port?: number, env?: Record<string, string>, options?: string[] }} [options]
  */
-export async function startServer(data, { port, env = {} } = {}) {
+export async function startServer(data, { port, env = {}, options = [] } = {}) {
   const usedPort = port ?? (await freePort())
-  const child = spawn('node', ['bin/ilmenite.mjs', 'serve', '--port', String(usedPort), '--data', data], {
+  const args = ['bin/ilmenite.mjs', 'serve', '--port', String(usedPort), '--data', data, ...options]
+  const child = spawn('node', args, {
     env: { ...process.env, ILMENITE_ARCHIVES: join(data, 'archives'), ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
   })
@@ -72,7 +73,12 @@ export async function startServer(data, { port, env = {} } = {}) {
     child.kill('SIGKILL')
     await ended
   }
-  return { url, port: usedPort, pid: child.pid, kill, stop: kill, output: () => output }
+  /** Asks the server to end, as a system does that stops a service. @returns its exit code */
+  const end = async () => {
+    child.kill('SIGTERM')
+    return await ended
+  }
+  return { url, port: usedPort, pid: child.pid, kill, stop: kill, end, output: () => output }
 }
 
 /** A reply as tests look at it. */

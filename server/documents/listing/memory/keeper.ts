@@ -1,3 +1,4 @@
+import { log } from '../../../log'
 import type { Computer } from '../../../compute/computer'
 import { oncePerConnection, type Db } from '../../../database/connection'
 import { bounds } from '../bounds'
@@ -61,7 +62,7 @@ export class KeptLists {
       if (this.isDue(this.columns))
         this.columns = this.dated(await this.computer.compute('read-columns', null))
     } catch (error) {
-      console.error('The orders of the list could not be read; pages far down take longer:', error)
+      log.fault('The orders of the list could not be read; pages far down take longer', error)
     } finally {
       this.isReading = false
     }
