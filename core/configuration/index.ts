@@ -1,4 +1,11 @@
-export { type Choice, type CompanyPattern, companyPatterns, missingGrants, rootGrants } from './company'
+export {
+  type Choice,
+  type CompanyPattern,
+  companyPatterns,
+  missingGrants,
+  patternFolders,
+  rootGrants,
+} from './company'
 export { type Difference, differences } from './differences'
 export { type StatePatch } from './edits/change-state'
 export { type TransitionPatch } from './edits/change-transition'

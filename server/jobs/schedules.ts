@@ -4,7 +4,7 @@ import { and, asc, eq, lte } from 'drizzle-orm'
 import { readSchedule, scheduleInWords } from '../../core/schedule'
 import type { ReadSchedule, ReadyKind, Schedule } from '../../shared/answers'
 import { jobWords, subjectOf } from '../../shared/job-words'
-import { record } from '../audit/trail'
+import { type Actor, record } from '../audit/trail'
 import { clock, now } from '../clock'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { schedules } from '../database/schema'
@@ -57,12 +57,7 @@ const subject = (id: string, kind: ReadyKind) => ({
 })
 
 /** Adds a schedule, or changes the one that has the id. @throws Refusal where it means nothing, or is not there. */
-export function setSchedule(
-  db: Db,
-  account: Account,
-  asked: AskedSchedule,
-  id: string = randomUUID(),
-): string {
+export function setSchedule(db: Db, account: Actor, asked: AskedSchedule, id: string = randomUUID()): string {
   const { cron, words, next } = asWritten(db, asked.when)
   return atomically(db, (tx) => {
     const before = tx.select().from(schedules).where(eq(schedules.id, id)).get()

@@ -15,6 +15,7 @@ import { holderOf } from '../sessions/sessions'
 import { addAdministrator, hasAdministrator, takeSetUpLink } from './administrator'
 import { beginVault, theVault } from './new-vault'
 import { SetUpLink } from './set-up-link'
+import { listSchedules } from '../jobs/schedules'
 import { startVault } from './start'
 
 let folder: string
@@ -99,12 +100,26 @@ describe('a set-up link', () => {
 
 describe('a start', () => {
   const machines = { patterns: ['machine-drawings'], choices: ['omit-letters'] }
+  it('makes the folders of its patterns, and the usual schedules', () => {
+    addAdministrator(db, ada.name, ada.mail)
+    startVault(db, theVault, { ...machines, patterns: ['machine-drawings', 'notes'] })
+    expect(allFolders(db).map(({ path }) => path)).toEqual(['/', '/Drawings', '/Notes'])
+    expect(new Set(listSchedules(db).map(({ kind, words }) => `${kind}: ${words}`))).toEqual(
+      new Set([
+        'backup: every day at 02:00',
+        'restore: every month on the 1st at 04:00',
+        'verify: every Sunday at 03:00',
+        'digest: every workday at 06:00',
+        'remind: every Monday at 07:00',
+      ]),
+    )
+  })
   it('puts company patterns in force, with what their roles need on the root', () => {
     addAdministrator(db, ada.name, ada.mail)
     expect(startVault(db, theVault, { ...machines, patterns: ['machine-drawings', 'notes'] })).toBe(2)
     const { configuration } = published(db)
     expect(configuration.lifecycles.map(({ name }) => name)).toEqual(['Machine drawing', 'Note'])
-    const [root] = allFolders(db)
+    const root = allFolders(db).find(({ path }) => path === '/')
     expect(root!.grants).toMatchObject({ anyone: ['see', 'open'] })
     expect(root!.grants!['role:author']).toContain('edit')
     expect(check(configuration).filter(({ severity }) => severity !== 'advice')).toEqual([])

@@ -8,6 +8,7 @@ import {
   EditError,
   emptyConfiguration,
   isEmptyConfiguration,
+  patternFolders,
   rootGrants,
 } from '../../core/configuration'
 import { type Actor, record } from '../audit/trail'
@@ -16,6 +17,8 @@ import { insertConfiguration, published } from '../configuration/published'
 import { atomically, type Db, type Tx } from '../database/connection'
 import { makeChange } from '../directory/changes'
 import { directoryVersion } from '../directory/folders'
+import { setSchedule } from '../jobs/schedules'
+import { usualSchedules } from '../../shared/usual-schedules'
 import { Refusal } from '../refusal'
 
 /** A vault starts from company patterns, or from the text of a configuration's file. */
@@ -43,6 +46,7 @@ export function startVault(db: Db, actor: Actor, start: Start): number {
       why: words,
     })
     openRoot(tx, actor, configuration)
+    if ('patterns' in start) makeUsual(tx, actor, start)
     return id
   })
 }
@@ -78,6 +82,22 @@ function requireSound(configuration: Configuration): void {
   if (errors.length === 0) return
   const how = errors.length === 1 ? 'an error' : `${errors.length} errors`
   throw new Refusal('conflict', `the configuration has ${how}: ${errors[0]!.message}`, errors)
+}
+
+/** Makes the folders that the classes of company patterns speak of, and the usual schedules. */
+function makeUsual(
+  tx: Tx,
+  actor: Actor,
+  { patterns, choices }: { patterns: string[]; choices: string[] },
+): void {
+  const folders = patternFolders(patterns, choices).map((path) => ({ path }))
+  makeChange(
+    tx,
+    actor,
+    { kind: 'import-folders', source: 'company patterns', folders },
+    { version: directoryVersion(tx), findings: [], accept: true },
+  )
+  for (const schedule of usualSchedules) setSchedule(tx, actor, schedule)
 }
 
 /** Grants on the root what states grant, but to single people: the directory may not know them. */

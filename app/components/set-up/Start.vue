@@ -5,7 +5,11 @@ import {
   type Configuration,
   EditError,
   emptyConfiguration,
+  patternFolders,
 } from '~~/core/configuration'
+import { scheduleInWords } from '~~/core/schedule'
+import { jobWords } from '~~/shared/job-words'
+import { usualSchedules } from '~~/shared/usual-schedules'
 
 /** Starts the vault from company patterns or from a file. */
 const emit = defineEmits<{ preview: [configuration: Configuration]; started: [] }>()
@@ -13,6 +17,12 @@ const taken = ref<string[]>([])
 const choices = ref(
   companyPatterns.flatMap(({ choices: all }) => all.filter(({ isUsual }) => isUsual)).map(({ id }) => id),
 )
+/** What a start makes besides the configuration. */
+const besides = computed(() => {
+  const folders = patternFolders(taken.value, choices.value)
+  const schedules = usualSchedules.map(({ kind, when }) => `${jobWords[kind].name}, ${scheduleInWords(when)}`)
+  return [`Folders: ${folders.join(', ')}`, `Schedules: ${schedules.join('; ')}`]
+})
 const refused = ref('')
 const isBusy = ref(false)
 
@@ -91,6 +101,15 @@ function bring(event: Event) {
         :value="choice.id"
       />{{ choice.name }}</label
     >
+    <template v-if="taken.length">
+      <p
+        v-for="line in besides"
+        :key="line"
+        class="soft besides"
+      >
+        {{ line }}.
+      </p>
+    </template>
     <CommonRefused :message="refused" />
     <div class="bar">
       <button
@@ -121,6 +140,9 @@ function bring(event: Event) {
   display: grid;
   grid-template-columns: 20px 1fr;
   align-items: start;
+}
+.besides {
+  margin: 0;
 }
 .bar {
   display: flex;

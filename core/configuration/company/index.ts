@@ -17,3 +17,12 @@ export const companyPatterns: CompanyPattern[] = [
 export { type Choice, type CompanyPattern } from './company-pattern'
 export { missingGrants, rootGrants } from './root-grants'
 export { withCompanyPattern } from './with-company-pattern'
+
+/** Returns the folders that the classes of company patterns speak of, each once. */
+export function patternFolders(patterns: string[], choices: string[]): string[] {
+  const taken = companyPatterns.filter(({ id }) => patterns.includes(id))
+  const classes = taken.flatMap(({ lifecycles }) =>
+    lifecycles(new Set(choices)).flatMap((lifecycle) => lifecycle.classes),
+  )
+  return [...new Set(classes.map(({ folder }) => folder))]
+}
