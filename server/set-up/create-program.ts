@@ -82,7 +82,12 @@ function joined(
     ],
     folders: [
       ...there.folders.filter(({ path }) => !folders.some((folder) => folder.path === path)),
-      ...folders.map((folder) => ({ ...folder, key: folder.path }) as VaultDirectory['folders'][number]),
+      ...folders.map((folder) => ({
+        // What the file does not say of a folder, such as what a pattern grants on the root, stays.
+        ...there.folders.find(({ path }) => path === folder.path),
+        ...(folder as VaultDirectory['folders'][number]),
+        key: folder.path,
+      })),
     ],
   }
 }

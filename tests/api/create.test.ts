@@ -5,6 +5,7 @@ import { promisify } from 'node:util'
 import { afterEach, describe, expect, it } from 'vitest'
 import { companyPatterns } from '../../core/configuration'
 import { configuration } from '../../demo/configuration'
+import { drawing } from '../support/files'
 import { caller, scratchFolder, signIn, startServer } from '../support/server.mjs'
 
 let server: Awaited<ReturnType<typeof startServer>> | undefined
@@ -73,6 +74,45 @@ describe('ilmenite create', () => {
     expect(directory.people.map(({ id }: { id: string }) => id).sort()).toEqual(['7', 'bo'])
     expect(directory.folders).toContainEqual(expect.objectContaining(grips))
     expect(server.output()).not.toContain('set-up?link=')
+  })
+
+  it('takes a drawing from filing to issue and to the next revision, by people of a directory', async () => {
+    const [folder, data] = [scratchFolder('files'), vault()]
+    const team = { bo: 'author', carla: 'checker', dag: 'document-control' }
+    const mailOf = (id: string) => `${id}@brackwater.example`
+    const people = Object.keys(team).map((id) => ({ id, name: id, mail: mailOf(id), groups: [] }))
+    const roles = Object.fromEntries(Object.entries(team).map(([id, role]) => [role, [`person:${id}`]]))
+    const file = join(folder, 'directory.json')
+    writeFileSync(file, JSON.stringify({ people, folders: [{ path: '/', roles }] }))
+    const asked = ['--data', data, ...administrator, '--pattern', 'machine-drawings', '--directory', file]
+    const { out } = await create(...asked)
+    server = await startServer(data)
+    const { url } = server
+    const choose = async (link: string, mail: string) => {
+      const token = new URL(link).searchParams.get('link')
+      await caller(url)('POST', 'session/link', { token, password: ada.password })
+      return signIn(url, mail, ada.password)
+    }
+    const mara = await choose(JSON.parse(out).link, ada.mail)
+    const invited = (await mara('POST', 'people/invitations', { people: Object.keys(team), by: 'link' })).body
+    const [bo, carla] = await Promise.all(
+      invited.slice(0, 2).map(({ id, link }: { id: string; link: string }) => choose(link, mailOf(id))),
+    )
+    const query = 'number=LV-1&title=Lever&folder=/&classId=drawing&fileName=LV-1.dxf'
+    expect((await bo('POST', `documents?${query}`, Buffer.from(drawing('LV-1', 'Lever')))).status).toBe(200)
+    const page = async (who: typeof mara) => (await who('GET', 'documents/LV-1')).body.document
+    const fire = async (who: typeof mara, transition: string) => {
+      const { change } = await page(who)
+      expect((await who('POST', 'documents/LV-1/fire', { transition, change })).status).toBe(200)
+    }
+    await fire(bo, 'send-to-check')
+    await fire(carla, 'issue')
+    expect(await page(bo)).toMatchObject({ state: 'issued', revision: 'A' })
+    await fire(bo, 'revise')
+    expect(await page(bo)).toMatchObject({ state: 'drafting', revision: 'B' })
+    await server.stop()
+    const verified = await run('node', ['bin/ilmenite.mjs', 'verify', '--data', data])
+    expect(JSON.parse(verified.stdout)).toMatchObject({ sound: true, checked: { documents: 1, versions: 2 } })
   })
 
   it.each<[string, (data: string) => string[], RegExp, number]>([
