@@ -10,6 +10,7 @@ import {
 } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator'
+import { mark } from '../../backup/sweep'
 import { now } from '../clock'
 import { log } from '../log'
 import { usualBackupFolder } from '../settings/backup-folder'
@@ -69,11 +70,10 @@ function standingOf(db: Db, folder: string): Standing {
 function backUp(db: Db): void {
   const folder = backupFolderOf(db)
   const file = join(folder, `before-upgrade-${now().slice(0, 19).replaceAll(':', '-')}.sqlite`)
-  const part = `${file}.part`
+  const part = `${file}.${mark}.part`
   log.say(`This vault is of an earlier release. It is copied to ${file}, and then upgraded.`)
   try {
     mkdirSync(folder, { recursive: true, mode: 0o700 })
-    rmSync(part, { force: true })
     db.$client.prepare('vacuum into ?').run(part)
     sync(part)
     renameSync(part, file)

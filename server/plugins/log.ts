@@ -4,14 +4,16 @@ import { isLogJson, log, takeConsole } from '../log'
 export default defineNitroPlugin((nitro) => {
   if (!isLogJson) return
   takeConsole()
-  const began = new WeakMap<object, number>()
-  nitro.hooks.hook('request', (event) => void began.set(event, performance.now()))
-  nitro.hooks.hook('afterResponse', (event) =>
-    log.request({
-      method: event.method,
-      route: event.context.matchedRoute?.path ?? 'a file',
-      status: event.node.res.statusCode,
-      milliseconds: Math.round(performance.now() - began.get(event)!),
-    }),
-  )
+  nitro.hooks.hook('request', (event) => {
+    const began = performance.now()
+    // Also an answer that went wrong, or that nobody waited for, is told.
+    event.node.res.once('close', () =>
+      log.request({
+        method: event.method,
+        route: event.context.matchedRoute?.path ?? 'a file',
+        status: event.node.res.statusCode,
+        milliseconds: Math.round(performance.now() - began),
+      }),
+    )
+  })
 })

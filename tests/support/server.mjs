@@ -61,7 +61,8 @@ export async function startServer(data, { port, env = {}, options = [] } = {}) {
   const ended = new Promise((resolve) => child.once('exit', resolve))
   const url = `http://127.0.0.1:${usedPort}`
   for (let tries = 0; ; tries++) {
-    if (child.exitCode !== null || tries > 2400) throw new Error(`the server did not start:\n${output}`)
+    if (child.exitCode !== null || child.signalCode !== null || tries > 2400)
+      throw new Error(`the server did not start:\n${output}`)
     const answers = await fetch(`${url}/mark.svg`).then(
       (answer) => answer.ok,
       () => false,
