@@ -6,6 +6,8 @@ const bare = computed(() => ['/sign-in', '/set-up'].includes(route.path))
 const finder = ref(false)
 const help = ref(false)
 const session = useSession()
+// Also pages without the shell wear the colours that were chosen.
+useDarkness()
 
 const main = ref<HTMLElement>()
 let isScrolled = false

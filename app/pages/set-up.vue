@@ -16,11 +16,6 @@ const administrator = computed(() => (session.person?.administrator ? session.pe
 const inForce = computed(() => store.published?.configuration)
 const isStarted = computed(() => inForce.value !== undefined && !isEmptyConfiguration(inForce.value))
 const preview = computed(() => (isStarted.value ? inForce.value! : shown.value))
-const roles = computed(() => {
-  const played = new Set(store.folders.flatMap((folder) => Object.keys(folder.roles ?? {})))
-  return (inForce.value?.roles ?? []).map((role) => ({ ...role, isPlayed: played.has(role.id) }))
-})
-
 const ask = () => attempt(async () => (waits.value = (await api<{ waits: boolean }>('set-up')).waits))
 const left = shallowRef<Left[]>([])
 const load = () =>
@@ -92,21 +87,8 @@ watch(administrator, (is) => is && load(), { immediate: true })
           each, and <NuxtLink to="/people?do=list">invite people from a list</NuxtLink> or
           <NuxtLink to="/people?do=add">one by one</NuxtLink>.
         </p>
-        <p>
-          Who plays each role:
-          <template
-            v-for="(role, index) in roles"
-            :key="role.id"
-            >{{ index ? ', ' : '' }}<NuxtLink to="/access?folder=/&edit=yes">{{ role.name }}</NuxtLink
-            ><span
-              v-if="!role.isPlayed"
-              class="waits"
-            >
-              nobody yet</span
-            ></template
-          >
-        </p>
         <OverviewLeft
+          untitled
           :left="left"
           @changed="load"
         />

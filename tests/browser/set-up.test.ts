@@ -30,6 +30,10 @@ async function as(name: string) {
   await ui.page.deleteCookie(...(await ui.page.cookies()))
   await signInOn(ui.page, ui.url, mailOf(name), password)
 }
+async function keep(setting: string, value: string) {
+  await ui.fillIn(setting, value)
+  await ui.click(button(`Try and keep: ${setting}`))
+}
 async function fire(transition: string) {
   await ui.open('/vault/LV-1')
   await ui.click(`button ::-p-text(${transition})`)
@@ -72,6 +76,34 @@ describe('a vault of one’s own', () => {
     ui.noFaults()
   })
 
+  it('tries what is said of the company, and keeps what goes well', async () => {
+    await as('Ada Lund')
+    await ui.open('/set-up')
+    await keep('Name', 'Brackwater Ropeways')
+    await ui.says('The sign-in page and letters say Brackwater Ropeways')
+    await keep('Time zone', 'Europe/Nowhere')
+    await ui.says('“Europe/Nowhere” is no time zone')
+    await keep('Mail server', 'smtp://127.0.0.1:9')
+    await ui.says('the mail server smtp://127.0.0.1:9 cannot be used')
+    await keep('Mail server', '')
+    await ui.says(`A letter is on its way to ${mailOf('Ada Lund')}`)
+    await keep('Address in links', ui.url)
+    await ui.says(`This vault answers at ${ui.url}`)
+    const backups = join(scratchFolder('backups'), 'vault')
+    await keep('Backups go to', backups)
+    await ui.says(`Wrote and read a file in ${backups}`)
+    await ui.open('/set-up')
+    await ui.page.waitForFunction(
+      (wanted) => (document.getElementById('backups') as HTMLInputElement | null)?.value === wanted,
+      {},
+      backups,
+    )
+    await ui.page.deleteCookie(...(await ui.page.cookies()))
+    await ui.open('/sign-in')
+    await ui.says('The vault of Brackwater Ropeways')
+    ui.noFaults()
+  })
+
   it('tells what is left to do, which is done, waved away and taken up again', async () => {
     await as('Ada Lund')
     await ui.says('Nobody plays Checker in any folder')
@@ -100,6 +132,42 @@ describe('a vault of one’s own', () => {
       await ui.click(button('Choose it and sign in'))
       await ui.page.waitForSelector('nav[aria-label=Views]')
     }
+    ui.noFaults()
+  })
+
+  it('brings people in from a list, and hands their links over', async () => {
+    await as('Ada Lund')
+    await ui.open('/people?do=list')
+    const list = join(scratchFolder('lists'), 'people.csv')
+    writeFileSync(list, `Name;Mail\nElla Moor;${mailOf('Ella Moor')}\nFinn;nobody\n`)
+    await (await ui.page.waitForSelector('input[type=file]'))!.uploadFile(list)
+    await ui.says('“nobody” is no mail address')
+    await ui.click(button('Take 1 line'))
+    await ui.says('1 person who has not signed in yet')
+    await ui.click(button('Make links to hand over'))
+    const found = () => ui.page.evaluate(() => /http\S+link=\S+/.exec(document.body.innerText)?.[0])
+    const link = String(await eventually(found, 'the link'))
+    await ui.page.deleteCookie(...(await ui.page.cookies()))
+    await ui.page.goto(link)
+    await ui.says('Choose your password')
+    await ui.page.type('input[name=password]', password)
+    await ui.click(button('Choose it and sign in'))
+    await ui.page.waitForSelector('nav[aria-label=Views]')
+    ui.noFaults()
+  })
+
+  it('makes folders from a typed list, with who plays which role, in one change', async () => {
+    await as('Ada Lund')
+    await ui.open('/access?do=list')
+    const field = await ui.page.waitForSelector(labelled('Folders, one a line'))
+    await field!.type('Towers: Checker = Ella Moor\n  Heads: Checker = nobody\nRopes: Welder = Ella Moor')
+    await ui.says('there is no role “Welder”: the roles are Author, Checker, Document control')
+    await ui.says('new; Checker: Ella Moor')
+    await ui.click(button('Take 2 lines'))
+    await ui.says('Folders from a typed list: 2 new, 0 changed')
+    await ui.page.waitForSelector('.folder ::-p-text(Heads)')
+    await ui.click(button('take back'))
+    await ui.page.waitForFunction(() => !document.querySelector('.folders')?.textContent?.includes('Heads'))
     ui.noFaults()
   })
 

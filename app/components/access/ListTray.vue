@@ -42,12 +42,16 @@ async function make() {
   >
     <template #wide>
       <h3>Folders from a list</h3>
+      <p class="soft">
+        One folder a line, indented under the one above it; or a CSV with the column folder and one for each
+        role.
+      </p>
       <div class="halves">
         <div>
           <textarea
             v-model="text"
             class="field mono"
-            rows="8"
+            rows="6"
             spellcheck="false"
             aria-label="Folders, one a line"
             placeholder="Towers: Author = Bo Rasmussen; Checker = Checking
@@ -62,10 +66,6 @@ async function make() {
               aria-label="List of folders, CSV or text"
               @change="take"
             />
-          </p>
-          <p class="soft">
-            One folder a line, indented under the one above it; or a CSV with the column folder and one for
-            each role.
           </p>
         </div>
         <div>

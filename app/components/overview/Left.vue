@@ -2,7 +2,7 @@
 import type { Left } from '~~/shared/answers'
 
 /** Lists the tasks that are left for the administrator. Each can be waved away, and taken up again. */
-defineProps<{ left: Left[] }>()
+defineProps<{ left: Left[]; untitled?: boolean }>()
 const emit = defineEmits<{ changed: [] }>()
 const waved = shallowRef<Left | null>(null)
 
@@ -20,7 +20,7 @@ async function wave(left: Left, isAway: boolean) {
     class="left"
     aria-label="Left to do"
   >
-    <h2>Left to do</h2>
+    <h2 v-if="!untitled">Left to do</h2>
     <ul>
       <li
         v-for="one in left"

@@ -39,7 +39,7 @@ async function invite(by: 'letter' | 'link') {
     @close="emit('close')"
   >
     <template #wide>
-      <h3>{{ counted(people.length, 'person', 'people') }} who have not signed in yet</h3>
+      <h3>{{ counted(people.length, 'person who has', 'people who have') }} not signed in yet</h3>
       <table
         v-if="links.length"
         class="rows"

@@ -6,9 +6,13 @@ const settings = shallowRef<Setting[]>([])
 const load = () => attempt(async () => (settings.value = await api<Setting[]>('settings')))
 onMounted(load)
 
+const ownZone = Intl.DateTimeFormat().resolvedOptions().timeZone
 const words: Record<SettingName, { label: string; hint: string }> = {
   company: { label: 'Name', hint: 'The sign-in page says it, and letters come in its name' },
-  'time-zone': { label: 'Time zone', hint: 'The hours of schedules are meant in it, and a day begins by it' },
+  'time-zone': {
+    label: 'Time zone',
+    hint: `The hours of schedules are meant in it, and a day begins by it. Here it is ${ownZone}`,
+  },
   address: {
     label: 'Address in links',
     hint: 'Where people reach the vault; links in letters begin with it',
