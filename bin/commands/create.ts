@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { basename, dirname, join, resolve } from 'node:path'
 import { fileURLToPath, pathToFileURL } from 'node:url'
 import { defineCommand } from 'citty'
@@ -6,6 +6,7 @@ import type { Directory } from '../../core/access'
 import { companyPatterns } from '../../core/configuration'
 import { readConfiguration, readDirectory } from '../configuration'
 import { answer, UsageError } from '../input'
+import { requireUsable } from '../usable-folder'
 
 const project = resolve(dirname(fileURLToPath(import.meta.url)), '../..')
 
@@ -89,16 +90,9 @@ function patternsOf(names: string | undefined): Creation['starts'] {
 /** @throws UsageError unless a folder is empty, or can be made, or holds the beginning of a vault. */
 function requireEmptyFolder(folder: string): void {
   const wayOut = 'Name an empty folder with --data.'
-  try {
-    mkdirSync(folder, { recursive: true })
-    const others = readdirSync(folder).filter((name) => !/^(ilmenite\.sqlite|in-use)/.test(name))
-    if (others.length) throw new UsageError(`${folder} is not empty: it holds ${others[0]}. ${wayOut}`)
-  } catch (error) {
-    if (error instanceof UsageError) throw error
-    const isFile = existsSync(folder) && !statSync(folder).isDirectory()
-    const why = isFile ? 'it is a file' : (error as NodeJS.ErrnoException).code
-    throw new UsageError(`${folder} cannot be used: ${why}. ${wayOut}`)
-  }
+  requireUsable(folder, folder, wayOut)
+  const others = readdirSync(folder).filter((name) => !/^(ilmenite\.sqlite|in-use)/.test(name))
+  if (others.length) throw new UsageError(`${folder} is not empty: it holds ${others[0]}. ${wayOut}`)
 }
 
 async function createdBy(creation: Creation): Promise<Created> {

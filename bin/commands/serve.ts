@@ -1,4 +1,4 @@
-import { accessSync, constants, existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs'
+import { existsSync, readdirSync, rmSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { createServer } from 'node:net'
 import { dirname, join, resolve } from 'node:path'
@@ -6,6 +6,7 @@ import { fileURLToPath, pathToFileURL } from 'node:url'
 import type Sqlite from 'better-sqlite3'
 import { defineCommand } from 'citty'
 import { UsageError } from '../input'
+import { requireUsable } from '../usable-folder'
 
 const project = resolve(dirname(fileURLToPath(import.meta.url)), '../..')
 
@@ -59,16 +60,7 @@ export const serveCommand = defineCommand({
 /** The data folder must be a folder that can be written, and its database, if there, one that can be read. */
 function checkDataFolder(folder: string, Database: typeof Sqlite): void {
   const wayOut = 'Mend it, or name another folder with --data or ILMENITE_DATA.'
-  try {
-    mkdirSync(folder, { recursive: true })
-    accessSync(folder, constants.R_OK | constants.W_OK | constants.X_OK)
-  } catch (error) {
-    const why =
-      existsSync(folder) && !statSync(folder).isDirectory()
-        ? 'it is a file'
-        : (error as NodeJS.ErrnoException).code
-    throw new UsageError(`the data folder ${folder} cannot be used: ${why}. ${wayOut}`)
-  }
+  requireUsable(folder, `the data folder ${folder}`, wayOut)
   requireNothingElse(folder)
   requireDatabase(join(folder, 'ilmenite.sqlite'), Database)
   // What earlier versions kept a secret in: there is none any more.

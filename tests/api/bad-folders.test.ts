@@ -38,8 +38,8 @@ describe.runIf(mayMount)('a vault on a bad disk', () => {
   it('is refused on a disk that can only be read', async () => {
     const folder = disk(1)
     execFileSync('mount', ['-o', 'remount,ro', folder])
-    await expect(startServer(join(folder, 'data'))).rejects.toThrow(/cannot be used: EROFS/)
-    await expect(startServer(folder)).rejects.toThrow(/cannot be used: (EROFS|the disk can only be read)/)
+    await expect(startServer(join(folder, 'data'))).rejects.toThrow(/its disk can only be read/)
+    await expect(startServer(folder)).rejects.toThrow(/its disk can only be read/)
   })
   it('is refused on a full disk with a sentence, and set up once there is room', async () => {
     const folder = disk(1)
