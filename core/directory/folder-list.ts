@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
 import { parentOf, principal, type Principal } from '../access'
+import { separatorOf } from '../support'
 import { type ImportedFolder, mostFolders, withImportedFolder } from './changes/import-folders'
 import type { Words } from './changes/change-kind'
 import { nameIn } from './find'
@@ -43,7 +44,7 @@ export function readFolders(text: string, directory: VaultDirectory, words: Word
 }
 
 function writtenIn(text: string): WrittenLine[] | string {
-  const { data, errors } = Papa.parse<string[]>(text, { delimitersToGuess: [',', ';', '\t'] })
+  const { data, errors } = Papa.parse<string[]>(text, { delimiter: separatorOf(text) })
   const head = (data[0] ?? []).map(fold)
   const at = head.findIndex((cell) => folderHeads.includes(cell))
   if (at < 0) return indented(text)

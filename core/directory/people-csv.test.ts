@@ -47,6 +47,10 @@ describe('people from a list', () => {
         .people,
     ).toHaveLength(people.length + 1)
   })
+  it('reads two columns with semicolons and a line end after the last', () => {
+    const { lines, problem } = read('Name;Mail', 'Ella Moor;ella.moor@brackwater.example', '')
+    expect([problem, lines.map(({ name }) => name)]).toEqual([null, ['Ella Moor']])
+  })
   it.each([
     ['', /no column “mail”/],
     ['name,role\nA,B', /column “role” is none that people have/],

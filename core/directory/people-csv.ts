@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { separatorOf } from '../support'
 import { DirectoryError, type DirectoryPerson, type VaultDirectory } from './types'
 import { type ImportedPerson, mostPeople } from './changes/import-people'
 import { changeInWords } from './changes'
@@ -40,7 +41,8 @@ const columns = Object.keys(heads) as Column[]
  * not makes its line wrong.
  */
 export function readPeople(text: string, directory: VaultDirectory): ReadPeople {
-  const { data, errors } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: false })
+  const list = text.replace(/^\uFEFF/, '')
+  const { data, errors } = Papa.parse<string[]>(list, { delimiter: separatorOf(list) })
   const none = (problem: string): ReadPeople => ({ lines: [], people: [], problem })
   const broken = errors.find(({ type }) => type === 'Quotes')
   if (broken)

@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
 import { isoDay } from '../attribute'
+import { separatorOf } from '../support'
 
 export const registerColumns = ['number', 'revision', 'title', 'date', 'author', 'text', 'status'] as const
 export type RegisterColumn = (typeof registerColumns)[number]
@@ -132,15 +133,6 @@ function numberedRows(marked: string): RegisterRowCells[] {
     },
   })
   return rows
-}
-
-/** The separator that the line of headings has most of. */
-function separatorOf(text: string): string {
-  const heading = text.slice(0, text.search(/[\r\n]|$/))
-  const count = (separator: string) => heading.split(separator).length
-  return [';', ',', '\t', '|'].reduce((best, separator) =>
-    count(separator) > count(best) ? separator : best,
-  )
 }
 
 function columnPlaces(

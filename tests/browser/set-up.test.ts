@@ -72,7 +72,7 @@ describe('a vault of one’s own', () => {
     await ui.click('::-p-text(Notes and calculations)')
     await ui.click(button('Start with this'))
     await ui.says('1 lifecycle, 2 classes and 1 scheme are in force')
-    await ui.says('Checker is played by nobody yet')
+    await ui.says('Nobody plays Checker in any folder')
     ui.noFaults()
   })
 

@@ -1,0 +1,8 @@
+/** Returns the separator of a list with columns (RFC 4180 and its kin): the one that its first line has most of. */
+export function separatorOf(text: string): string {
+  const heading = text.slice(0, text.search(/[\r\n]|$/))
+  const count = (separator: string) => heading.split(separator).length
+  return [';', ',', '\t', '|'].reduce((best, separator) =>
+    count(separator) > count(best) ? separator : best,
+  )
+}
