@@ -166,7 +166,7 @@ describe('a vault of one’s own', () => {
     await ui.click(button('Take 2 lines'))
     await ui.says('Folders from a typed list: 2 new, 0 changed')
     await ui.page.waitForSelector('.folder ::-p-text(Heads)')
-    await ui.click(button('take back'))
+    await ui.click(button('Take back: Folders from a typed list: 2 new, 0 changed'))
     await ui.page.waitForFunction(() => !document.querySelector('.folders')?.textContent?.includes('Heads'))
     ui.noFaults()
   })
