@@ -1,4 +1,7 @@
 import { fonts, parts } from '#parts-ahead'
+import { holderOf } from '../sessions/sessions'
+import { token } from '../utils/session'
+import { vault } from '../utils/vault'
 
 /** What every page asks for first, fetched by the browser while the page’s programs are still on their way. */
 const first = ['session', 'configuration']
@@ -7,7 +10,9 @@ const pages = parts.map(({ path, ...names }) => ({ path: new RegExp(path), ...na
 
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('render:html', (html, { event }) => {
-    if (event.path.startsWith('/sign-in') || !event.headers.get('cookie')) return
+    // A refusal that came ahead would be taken for the answer after somebody has signed in.
+    const session = token(event, 'session')
+    if (event.path.startsWith('/sign-in') || !session || !holderOf(vault().db, session)) return
     const [, lifecycle] = /^\/lifecycles\/([\w-]+)\?(?:.*&)?view=map(?:&|$)/.exec(event.path) ?? []
     for (const path of [...first, ...(lifecycle ? [`lifecycles/${lifecycle}/map-layout`] : [])])
       html.head.push(`<link rel="preload" as="fetch" href="/api/${path}" crossorigin>`)

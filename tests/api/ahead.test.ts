@@ -78,6 +78,7 @@ describe('what is fetched while a page’s programs are still on their way', () 
       '/api/lifecycles/large/map-layout',
     )
     expect(await ahead('/', answers, {})).toEqual([])
+    expect(await ahead('/', answers, { cookie: 'ilmenite=ended-long-ago' })).toEqual([])
     expect(await ahead('/sign-in', answers)).toEqual([])
   })
 })

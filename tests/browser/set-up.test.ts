@@ -55,6 +55,8 @@ describe('a vault of one’s own', () => {
   })
 
   it('opens every page while it is empty, and shows what company patterns make before one is taken', async () => {
+    // As left by another vault on this machine.
+    await ui.page.setCookie({ name: 'ilmenite', value: 'ended-long-ago', url: ui.url })
     const secret = String(await eventually(() => /set-up\?link=(\S+)/.exec(ui.printed())?.[1], 'the link'))
     await ui.open(`/set-up?link=${secret}`)
     await ui.fillIn('Your name', 'Ada Lund')
@@ -101,6 +103,18 @@ describe('a vault of one’s own', () => {
     await ui.page.deleteCookie(...(await ui.page.cookies()))
     await ui.open('/sign-in')
     await ui.says('The vault of Brackwater Ropeways')
+    ui.noFaults()
+  })
+
+  it('lets whoever’s session has ended sign in again, and go on where they were', async () => {
+    await ui.page.setCookie({ name: 'ilmenite', value: 'ended-long-ago', url: ui.url })
+    await ui.open('/people')
+    await ui.page.waitForSelector('input[name=mail]')
+    await ui.page.type('input[name=mail]', mailOf('Ada Lund'))
+    await ui.page.type('input[name=password]', password)
+    await ui.page.click('button.main')
+    await ui.page.waitForSelector(button('Add somebody'))
+    expect(new URL(ui.page.url()).pathname).toBe('/people')
     ui.noFaults()
   })
 
