@@ -78,7 +78,7 @@ watch(administrator, (is) => is && load(), { immediate: true })
         />
       </section>
       <section
-        v-if="isStarted && administrator"
+        v-if="inForce && administrator"
         aria-label="What is left to do"
       >
         <h2>4 What is left to do</h2>

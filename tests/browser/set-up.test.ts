@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { areasFor } from '../../app/areas'
 import { signInOn } from '../support/browser.mjs'
-import { button, labelled, usePage } from '../support/driver'
+import { button, labelled, link, usePage } from '../support/driver'
 import { drawing } from '../support/files'
 import { eventually, scratchFolder } from '../support/server.mjs'
 
@@ -65,6 +65,9 @@ describe('a vault of one’s own', () => {
     await ui.click(button('Become the administrator'))
     await ui.page.waitForSelector('[aria-label=Start]')
     for (const { path } of areasFor(true)) await ui.open(path)
+    await ui.open('/set-up')
+    await ui.click(link('Begin empty'))
+    await ui.page.waitForSelector('[aria-label="Company pattern"]')
     await ui.open('/set-up')
     await ui.click('::-p-text(Machine drawings, letters)')
     await ui.says('Take over as issued → Issued by Document control')
@@ -160,9 +163,9 @@ describe('a vault of one’s own', () => {
     await ui.says('1 person who has not signed in yet')
     await ui.click(button('Make links to hand over'))
     const found = () => ui.page.evaluate(() => /http\S+link=\S+/.exec(document.body.innerText)?.[0])
-    const link = String(await eventually(found, 'the link'))
+    const handedOver = String(await eventually(found, 'the link'))
     await ui.page.deleteCookie(...(await ui.page.cookies()))
-    await ui.page.goto(link)
+    await ui.page.goto(handedOver)
     await ui.says('Choose your password')
     await ui.page.type('input[name=password]', password)
     await ui.click(button('Choose it and sign in'))

@@ -127,6 +127,7 @@ function bring(event: Event) {
           :disabled="isBusy"
           @change="bring"
       /></label>
+      <NuxtLink to="/lifecycles">Begin empty</NuxtLink>
     </div>
   </form>
 </template>
