@@ -25,6 +25,7 @@ export interface Actor {
   name: string
   relation: Relation
   held: Set<Principal>
+  /** Whether they may do something with a document in a state; nobody does anything with one that they do not see. */
   may: (right: Right, lifecycle: Lifecycle, state: string) => boolean
 }
 export interface Place {
@@ -77,7 +78,9 @@ function actorAt(
     relation,
     held,
     may: (right, lifecycle, state) =>
-      (granted & bitOf(right)) !== 0 && grantsIn(lifecycle, state, held, right),
+      ['see' as const, right].every(
+        (one) => (granted & bitOf(one)) !== 0 && grantsIn(lifecycle, state, held, one),
+      ),
   }
 }
 
@@ -100,7 +103,7 @@ export function principalActors(lifecycle: Lifecycle): Actor[] {
       name: principal,
       relation: { owner: principal === owner, creator: principal === creator },
       held,
-      may: (right, of, state) => grantsIn(of, state, held, right),
+      may: (right, of, state) => grantsIn(of, state, held, 'see') && grantsIn(of, state, held, right),
     }
   })
 }

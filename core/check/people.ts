@@ -4,7 +4,8 @@ import { isAdopting } from '../revision'
 import { type Actor, type Place, principalActors } from './actors'
 import { finding, type Finding } from './finding'
 import { shortestWay, type Trace } from './graph'
-import { inFolder, mayAct, quorum, rightsFor } from './quorum'
+import { rightsToFire } from '../engine'
+import { inFolder, mayAct, quorum } from './quorum'
 import { isAlive, type Scope } from './scope'
 
 /**
@@ -34,7 +35,7 @@ function firing(scope: Scope, transition: Transition): Finding[] {
   const { name, trigger } = transition
   if (trigger === 'hand' && kind.named(transition).length === 0)
     return [finding('nobody-can-fire', where, `nobody may fire ${name}: say who`)]
-  const ungranted = rightsFor(transition).find((right) => isGrantedNowhere(lifecycle, transition, right))
+  const ungranted = rightsToFire(transition).find((right) => isGrantedNowhere(lifecycle, transition, right))
   if (ungranted) {
     const states = transition.from.map((state) => stateName(configuration, state)).join(', ')
     const message = `nobody can fire ${name}: nobody is granted the right to ${ungranted} in ${states || 'any state'}`
@@ -56,7 +57,11 @@ function firingIn({ configuration, lifecycle }: Scope, transition: Transition, p
   const named = actors.filter((actor) => plays(actor, firedBy))
   if (named.some((actor) => from.some((state) => mayAct(actor, lifecycle, transition, state)))) return []
   const who = firedBy.map((one) => principalName(configuration, one)).join(' or ')
-  const rights = rightsFor(transition).join(' and to ')
+  const all = rightsToFire(transition)
+  const has = (right: Right) =>
+    named.some((actor) => from.some((state) => actor.may(right, lifecycle, state)))
+  const lacking = all.filter((right) => !has(right))
+  const rights = (lacking.length ? lacking : all).join(' and to ')
   const why = named.length
     ? `none of ${some(named)} has the right to ${rights} there`
     : `nobody active is ${who}`

@@ -1,6 +1,6 @@
-import { idOf, type Right, stranger } from '../access'
+import { idOf, stranger } from '../access'
 import type { Lifecycle, Seat, Transition } from '../configuration'
-import { isAdopting } from '../revision'
+import { rightsToFire } from '../engine'
 import type { Actor } from './actors'
 import { fillSeats } from './fill-seats'
 import { finding, type Finding, type Where } from './finding'
@@ -9,13 +9,9 @@ import type { Scope } from './scope'
 /** “ in /Grips”, after a sentence. */
 export const inFolder = (path: string | null) => (path === null ? '' : ` in ${path}`)
 
-/** What somebody needs who fires a transition or signs it. */
-export const rightsFor = ({ revision }: Transition): Right[] =>
-  isAdopting(revision) ? ['move', 'adopt'] : ['move']
-
 /** Whether somebody has all the rights that firing a transition from a state takes. */
 export const mayAct = (actor: Actor, lifecycle: Lifecycle, transition: Transition, state: string): boolean =>
-  rightsFor(transition).every((right) => actor.may(right, lifecycle, state))
+  rightsToFire(transition).every((right) => actor.may(right, lifecycle, state))
 
 /** Quorums that no people of some folder can complete. */
 export function quorum(scope: Scope, transition: Transition): Finding[] {

@@ -31,8 +31,9 @@ export function decideAdoption(request: Adoption): Decision {
   if (!scheme) return refused([...standing, withoutScheme(lifecycle)])
   const label = adoptable(scheme, document, request.label, request.source)
   if (!('label' in label)) {
-    const { reason: message, wayOut } = label
-    return refused([...standing, { rule: 'label', message, where: scheme.name, wayOut }])
+    const { reason: message, wayOut, row } = label
+    const of = row ? { rule: 'already' as const, where: row } : { rule: 'label' as const, where: scheme.name }
+    return refused([...standing, { ...of, message, wayOut }])
   }
   const reasons = [...standing, ...already(document, label.label)]
   if (reasons.length) return refused(reasons)
@@ -46,7 +47,7 @@ const withoutScheme = ({ name }: Lifecycle): Reason => ({
   wayOut: 'give the lifecycle a scheme',
 })
 
-type Answer = { label: string } | { reason: string; wayOut: string }
+type Answer = { label: string } | { reason: string; wayOut: string; row?: string }
 
 /**
  * A transition may take a label over that the document has already, on its way to another state; adopting it
@@ -86,11 +87,12 @@ export function adoptionIsOn(
 
 /**
  * The canonical label that a document may adopt.
- * @returns the label, or why the label cannot be taken: empty, refused by the scheme, or below a native revision.
+ * @returns the label, or why the label cannot be taken: empty, refused by the scheme, below a native revision, or in
+ *   an older `row` of the register already
  */
 export function adoptable(
   scheme: RevisionScheme,
-  document: Pick<DocumentSnapshot, 'revision' | 'register'>,
+  document: Pick<DocumentSnapshot, 'number' | 'revision' | 'register'>,
   raw: string | null,
   source: string,
 ): Answer {
@@ -117,7 +119,21 @@ export function adoptable(
       reason: `${reading.canonical} lies below ${native}, which was registered in the vault`,
       wayOut: `adopt ${native} or a later label, or correct ${native} in the register first`,
     }
-  return { label: reading.canonical }
+  return olderRow(document, reading.canonical) ?? { label: reading.canonical }
+}
+
+/** A label that an older row of the register has would stand there twice, and go back. */
+function olderRow(
+  { number, revision, register }: Pick<DocumentSnapshot, 'number' | 'revision' | 'register'>,
+  label: string,
+): Answer | undefined {
+  const row = register.findIndex((one) => one.label === label)
+  if (row < 0 || label === revision) return undefined
+  return {
+    reason: `${label} stands in the register already, in row ${row + 1}`,
+    wayOut: 'adopt a later label, or correct that row first',
+    row: `the register of ${number}, row ${row + 1}`,
+  }
 }
 
 function highest(scheme: RevisionScheme, rows: RegisterRow[]): string | undefined {

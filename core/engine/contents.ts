@@ -1,4 +1,4 @@
-import type { Reason } from '../access'
+import type { Reason, Right } from '../access'
 import { type Lifecycle, lifecycleOf, stateName, stateUseOf } from '../configuration'
 import type { Command } from './commands'
 import { editedBy } from './commands/set-editor'
@@ -42,11 +42,11 @@ const notOut = ({ document }: Standing): Reason => ({
   wayOut: 'check it out first',
 })
 
-/** What stands against changing content: the right, the state, and whoever has it. */
-export function againstChanging(request: Standing): Reason[] {
+/** What stands against changing content: the rights, the state, and whoever has it. */
+export function againstChanging(request: Standing, rights: Right[] = ['edit']): Reason[] {
   const lifecycle = lifecycleOf(request.configuration, request.document.lifecycle)
   return [
-    ...allowsAll(request, lifecycle, ['edit']).reasons,
+    ...allowsAll(request, lifecycle, rights).reasons,
     ...contentOpen(request, lifecycle),
     ...free(request),
   ]
@@ -66,7 +66,8 @@ export function decideCheckOut(request: Standing): Decision {
           },
         ]
       : []
-  const reasons = [...againstChanging(request), ...own]
+  // Who checks a file out gets it.
+  const reasons = [...againstChanging(request, ['edit', 'open']), ...own]
   const holder = { id: person.id, name: person.name }
   return reasons.length ? refused(reasons) : done([{ kind: 'set-holder', holder }])
 }

@@ -1,7 +1,7 @@
 import { allowsIn, chainTo, type Person, principalsOf, relationOf } from '../access'
 import { type Lifecycle, lifecycleOf, stateUseOf } from '../configuration'
 import { type Command, ofKind } from './commands'
-import type { DocumentSnapshot } from './document'
+import { standsOpen } from './reasons-against-firing'
 import { othersWhoCould } from './sign'
 import { signaturesFor } from './round'
 import type { Standing } from './standing'
@@ -36,7 +36,7 @@ export function lettersOf(
   const present = readers
     .map((person) => ({ person, held: principalsOf(person, chain, relationOf(person, document)) }))
     .filter(({ held }) => allowsIn(chain, held, use, 'see'))
-  const signers = nextSigners({ folders, document, lifecycle }, readers)
+  const signers = nextSigners({ configuration, folders, document, lifecycle }, readers)
   const isMeant = ({ person, held }: (typeof present)[number], named: string): boolean => {
     if (named === 'lastEditor') return person.id === document.lastEditor
     if (named === 'nextSigners') return signers.has(person.id)
@@ -56,12 +56,15 @@ export function lettersOf(
 
 /** Everybody who could sign next, in any round that could be open where a document stands. */
 function nextSigners(
-  about: { folders: Standing['folders']; document: DocumentSnapshot; lifecycle: Lifecycle },
+  about: Pick<Standing, 'configuration' | 'folders' | 'document'> & { lifecycle: Lifecycle },
   people: Person[],
 ): Set<string> {
   const { document, lifecycle } = about
   const rounds = lifecycle.transitions.filter(
-    ({ trigger, from }) => trigger === 'quorum' && from.includes(document.state),
+    (transition) =>
+      transition.trigger === 'quorum' &&
+      transition.from.includes(document.state) &&
+      standsOpen(about, lifecycle, transition),
   )
   return new Set(
     rounds.flatMap((transition) =>

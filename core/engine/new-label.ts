@@ -5,6 +5,8 @@ import { adoptable } from './adopt'
 import { whereIs } from './reasons-against-firing'
 import type { Standing } from './standing'
 
+const inRow = (where: string) => ({ rule: 'already' as const, where })
+
 /** The label that a transition gives a document, or why it gives none. */
 export function newLabel(
   { configuration, document }: Standing,
@@ -23,7 +25,11 @@ export function newLabel(
     const value = document.record[id] ?? null
     const answer = adoptable(scheme, document, value === null ? null : String(value), name)
     if ('label' in answer) return { after: answer.label, reasons: [] }
-    return refuse(answer.reason, `${name} in the record: ${answer.wayOut}`)
+    const { reasons, after } = refuse(answer.reason, `${name} in the record: ${answer.wayOut}`)
+    return {
+      after,
+      reasons: answer.row ? reasons.map((one) => ({ ...one, ...inRow(answer.row!) })) : reasons,
+    }
   }
   if (revision === 'keep') return { after: document.revision, reasons: [] }
   try {

@@ -1,11 +1,10 @@
-import type { Reason, Right } from '../access'
+import type { Reason } from '../access'
 import { ConditionError, evaluate, parseCondition } from '../condition'
 import { type Lifecycle, principalName, stateName, type Transition, triggerKind } from '../configuration'
-import { isAdopting } from '../revision'
 import { conditionRecord } from './condition-record'
 import { allowsAll } from './rights'
 import { checkedIn, type Standing } from './standing'
-import { whoCould } from './who-could'
+import { rightsToFire, whoCould } from './who-could'
 
 /** Where a transition is set, for reasons. */
 export const whereIs = (lifecycle: Lifecycle, transition: Transition): string =>
@@ -37,11 +36,24 @@ export const reasonsAgainstByItself = (
     .flatMap((rule) => rule(request, lifecycle, transition))
     .map((reason) => ({ ...reason, where: reason.where ?? whereIs(lifecycle, transition) }))
 
+/** Whether guard and references let a transition be fired or signed by whoever may. */
+export const standsOpen = (
+  request: Pick<Standing, 'configuration' | 'document'>,
+  lifecycle: Lifecycle,
+  transition: Transition,
+): boolean => [referencesStand, guardHolds].every((rule) => rule(request, lifecycle, transition).length === 0)
+
 const isIn: Rule = ({ document, person }) => checkedIn({ document, person })
 
 /** A reason that is set in the transition, unless it says otherwise. */
 type Because = Omit<Reason, 'where'> & { where?: string }
 type Rule = (request: Standing, lifecycle: Lifecycle, transition: Transition) => Because[]
+/** One that asks for the document alone, whoever acts. */
+type DocumentRule = (
+  request: Pick<Standing, 'configuration' | 'document'>,
+  lifecycle: Lifecycle,
+  transition: Transition,
+) => Because[]
 
 const stands: Rule = ({ configuration, document, person }, _lifecycle, transition) => {
   const { name, trigger, from } = transition
@@ -67,7 +79,8 @@ const personMay: Rule = (request, lifecycle, transition) => {
   const { configuration, document, person } = request
   const { name, notBy = [] } = transition
   const firedBy = triggerKind(transition.trigger).named(transition)
-  const rights: Right[] = isAdopting(transition.revision) ? ['move', 'adopt'] : ['move']
+  // Whoever does not see a document is told that it is not there.
+  const rights = rightsToFire(transition).filter((right) => right !== 'see')
   const { held, reasons } = allowsAll(request, lifecycle, rights)
   const excluding = notBy.map((whom) => document[whom])
   const could = () => whoCould(request, lifecycle, firedBy, { rights, firedBy, notBy: excluding })
@@ -115,7 +128,11 @@ const excludedBy = (
     }))
 
 /** Children must stand where the transition demands it: the direct ones, or all of them. */
-const referencesStand: Rule = ({ configuration, document }, _lifecycle, { name, references: demand }) => {
+const referencesStand: DocumentRule = (
+  { configuration, document },
+  _lifecycle,
+  { name, references: demand },
+) => {
   if (!demand) return []
   const wanted = demand.states.map((state) => stateName(configuration, state)).join(' or ')
   const wrong = (document.references ?? []).filter(
@@ -150,7 +167,7 @@ export function guardIsTrue(
   return evaluate(condition, conditionRecord(configuration, document))
 }
 
-const guardHolds: Rule = ({ configuration, document }, _lifecycle, { name, guard }) => {
+const guardHolds: DocumentRule = ({ configuration, document }, _lifecycle, { name, guard }) => {
   if (!guard) return []
   try {
     if (guardIsTrue({ configuration, document }, guard)) return []

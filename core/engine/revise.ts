@@ -7,6 +7,7 @@ import {
   type Transition,
 } from '../configuration'
 import { first, format, positionOf, RevisionError, type RevisionScheme, step } from '../revision'
+import { contentOpen } from './contents'
 import { decide } from './decide'
 import { type Decision, done, refused } from './decision'
 import { relabelled } from './relabel'
@@ -25,8 +26,8 @@ export interface Revising {
 /**
  * What asking for a new revision does, or every reason against. It does what the state's `newRevision` says,
  * minor or major.
- * Where content is closed, a new revision has to be opened first: the transition that steps so and leads to
- * an open state makes it.
+ * Where content is closed, a new revision has to be opened first: the transition that steps so and leads to an open
+ * state makes it, and without one it is refused.
  */
 export function decideRevising(request: Standing): Revising {
   const { configuration, document } = request
@@ -56,7 +57,11 @@ function openingTransition(
 
 function inPlace(request: Standing, lifecycle: Lifecycle, kind: 'minor' | 'major' | undefined): Decision {
   const { configuration, document } = request
-  const standing = [...checkedIn(request), ...allowsAll(request, lifecycle, ['edit']).reasons]
+  const standing = [
+    ...checkedIn(request),
+    ...allowsAll(request, lifecycle, ['edit']).reasons,
+    ...contentOpen(request, lifecycle),
+  ]
   const where = `${lifecycle.name}, state ${stateName(configuration, document.state)}`
   const refuse = (message: string, wayOut: string) =>
     refused([...standing, { rule: 'revision', message, where, wayOut }])

@@ -1,4 +1,4 @@
-import { allowsIn, chainTo, type Person, principalsOf, type Reason, relationOf, type Right } from '../access'
+import { allowsIn, chainTo, type Person, principalsOf, type Reason, relationOf } from '../access'
 import {
   type Lifecycle,
   lifecycleOf,
@@ -7,7 +7,6 @@ import {
   type Transition,
   transitionOf,
 } from '../configuration'
-import { isAdopting } from '../revision'
 import { type Completing, completion } from './complete'
 import { type Decision, done, progress, refused } from './decision'
 import type { DocumentSnapshot } from './document'
@@ -24,6 +23,7 @@ import {
   signaturesFor,
 } from './round'
 import { commentGiven, type Standing } from './standing'
+import { rightsToFire } from './who-could'
 
 /** A signature asked for. */
 export type Signing = Omit<Completing, 'signatures'> & { seat?: string }
@@ -114,10 +114,10 @@ export function othersWhoCould(
   people: Person[],
 ): Signer[] {
   const { document, folders, lifecycle, transition } = request
-  const { seats = [], notBy = [], revision } = transition
+  const { seats = [], notBy = [] } = transition
   const chain = chainTo(folders, document.folder)
   const use = stateUseOf(lifecycle, document.state)
-  const rights: Right[] = isAdopting(revision) ? ['move', 'adopt'] : ['move']
+  const rights = rightsToFire(transition)
   const excluded = [...signed.map(({ person }) => person), ...notBy.map((whom) => document[whom])]
   return people
     .filter(({ id }) => !excluded.includes(id))

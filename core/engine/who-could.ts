@@ -11,8 +11,19 @@ import {
   type Right,
   withRelation,
 } from '../access'
-import { type Configuration, type Lifecycle, principalName, stateUseOf } from '../configuration'
+import {
+  type Configuration,
+  type Lifecycle,
+  principalName,
+  stateUseOf,
+  type Transition,
+} from '../configuration'
+import { isAdopting } from '../revision'
 import type { DocumentSnapshot } from './document'
+
+/** The rights that firing or signing a transition takes, on folder and state both. */
+export const rightsToFire = ({ revision }: Pick<Transition, 'revision'>): Right[] =>
+  isAdopting(revision) ? ['see', 'move', 'adopt'] : ['see', 'move']
 
 /** What somebody would need who is asked to do an act instead: rights, being named, and not being excluded. */
 export interface Needs {
@@ -40,7 +51,8 @@ export function whoCould(asked: Asked, lifecycle: Lifecycle, among: Principal[],
   const everybody = standingAt(asked, chain, among).map((one) => related(one, document))
   const isAble = ({ person, held }: Present): boolean =>
     !needs.notBy?.includes(person.id) &&
-    needs.rights.every((right) => allowsIn(chain, held, use, right)) &&
+    // Whoever does not see a document can do nothing with it, whatever else they may.
+    ['see' as const, ...needs.rights].every((right) => allowsIn(chain, held, use, right)) &&
     (!needs.firedBy || needs.firedBy.some((principal) => held.has(principal)))
   return [...new Set(among)]
     .filter((principal) => everybody.some((one) => one.held.has(principal) && isAble(one)))
