@@ -72,9 +72,9 @@ const sound: Configuration = {
       scheme: 'letters',
       entry: 'draft',
       states: [
-        use('draft', 'working', { grants: { 'role:author': ['edit', 'move'] } }),
-        use('review', 'review', { grants: { 'role:checker': ['move'] } }),
-        use('issued', 'issued', { grants: { 'role:author': ['move'] } }),
+        use('draft', 'working', { grants: { 'role:author': ['see', 'edit', 'move'] } }),
+        use('review', 'review', { grants: { 'role:checker': ['see', 'move'] } }),
+        use('issued', 'issued', { grants: { 'role:author': ['see', 'move'] } }),
       ],
       transitions: [
         way('send', 'draft', 'review'),
@@ -95,7 +95,7 @@ const directory: Directory = {
     {
       path: '/',
       roles: { author: ['person:ada'], checker: ['person:bo'] },
-      grants: { anyone: ['edit', 'move'] },
+      grants: { anyone: ['see', 'edit', 'move'] },
     },
   ],
 }
@@ -130,7 +130,7 @@ const patchState = (of: Configuration, id: string, patch: (use: StateUse) => Sta
     states: lifecycle.states.map((use) => (use.state === id ? patch(use) : use)),
   })),
 })
-const mayAdopt: StateUse['grants'] = { 'role:author': ['edit', 'move', 'adopt'] }
+const mayAdopt: StateUse['grants'] = { 'role:author': ['see', 'edit', 'move', 'adopt'] }
 const notice = (...to: string[]): Partial<Transition> => ({
   notices: [{ to, subject: 'Released', body: '{{ number }}' } as Notice],
 })
@@ -344,7 +344,10 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
   ],
   [
     'nobody-can-fire',
-    [sound, people({ folders: [{ ...directory.folders[0]!, grants: { 'person:bo': ['edit', 'move'] } }] })],
+    [
+      sound,
+      people({ folders: [{ ...directory.folders[0]!, grants: { 'person:bo': ['see', 'edit', 'move'] } }] }),
+    ],
     [sound, directory],
   ],
   [
@@ -353,7 +356,7 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
     [
       granting(
         'review',
-        { 'role:author': ['move'] },
+        { 'role:author': ['see', 'move'] },
         quorum(seat('a', 1, 'role:checker'), seat('b', 1, 'role:author')),
       ),
       directory,
@@ -367,13 +370,13 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
   ],
   [
     'quorum-unfillable',
-    [granting('review', { anyone: ['move'] }, quorum(seat('a', 1, 'person:cy'))), directory],
-    [granting('review', { anyone: ['move'] }, quorum(seat('a', 1, 'person:bo'))), directory],
+    [granting('review', { anyone: ['see', 'move'] }, quorum(seat('a', 1, 'person:cy'))), directory],
+    [granting('review', { anyone: ['see', 'move'] }, quorum(seat('a', 1, 'person:bo'))), directory],
   ],
   [
     'quorum-unfillable',
-    [granting('review', { anyone: ['move'] }, quorum(seat('a', 1, 'person:nobody'))), directory],
-    [granting('review', { anyone: ['move'] }, quorum(seat('a', 1, 'person:nobody')))],
+    [granting('review', { anyone: ['see', 'move'] }, quorum(seat('a', 1, 'person:nobody'))), directory],
+    [granting('review', { anyone: ['see', 'move'] }, quorum(seat('a', 1, 'person:nobody')))],
   ],
   [
     'quorum-unfillable',
@@ -383,7 +386,7 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
   [
     'nobody-can-fire',
     [withState('review', { grants: {} })],
-    [withState('review', { grants: { 'group:staff': ['move'] } })],
+    [withState('review', { grants: { 'group:staff': ['see', 'move'] } })],
   ],
   [
     'nobody-can-fire',
@@ -392,13 +395,47 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
   ],
   [
     'nobody-can-fire',
-    [sound, people({ folders: [{ ...directory.folders[0]!, grants: { anyone: ['edit'] } }] })],
+    [sound, people({ folders: [{ ...directory.folders[0]!, grants: { anyone: ['see', 'edit'] } }] })],
     [sound, directory],
   ],
   ['nobody-can-fire', [sound, people({ folders: [] })], [sound, directory]],
   [
+    // Whoever does not see a document fires nothing on it, whatever else they may.
     'nobody-can-fire',
-    [sound, people({ folders: [{ ...directory.folders[0]!, withhold: { 'role:author': ['move'] } }] })],
+    [sound, people({ folders: [{ ...directory.folders[0]!, grants: { anyone: ['edit', 'move'] } }] })],
+    [sound, directory],
+  ],
+  [
+    'nobody-can-fire',
+    [withState('review', { grants: { 'role:checker': ['move'] } }), directory],
+    [sound, directory],
+  ],
+  [
+    'quorum-unfillable',
+    [granting('review', { 'role:checker': ['move'] }, quorum(seat('a', 1, 'role:checker'))), directory],
+    [quorum(seat('a', 1, 'role:checker')), directory],
+  ],
+  [
+    'adoption-incomplete',
+    [
+      adoptingIn('draft', { 'role:author': ['edit', 'move', 'adopt'] }),
+      people({
+        folders: [{ ...directory.folders[0]!, grants: { anyone: ['see', 'edit', 'move', 'adopt'] } }],
+      }),
+    ],
+    [
+      adoptingIn('draft', mayAdopt),
+      people({
+        folders: [{ ...directory.folders[0]!, grants: { anyone: ['see', 'edit', 'move', 'adopt'] } }],
+      }),
+    ],
+  ],
+  [
+    'nobody-can-fire',
+    [
+      sound,
+      people({ folders: [{ ...directory.folders[0]!, withhold: { 'role:author': ['see', 'move'] } }] }),
+    ],
     [sound, people({ folders: [{ ...directory.folders[0]!, withhold: { 'role:author': ['delete'] } }] })],
   ],
   [
@@ -429,11 +466,17 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
   ],
   [
     'self-approval',
-    [granting('review', { 'role:author': ['move'] }, withWay('release', { firedBy: ['role:author'] }))],
     [
       granting(
         'review',
-        { 'role:author': ['move'] },
+        { 'role:author': ['see', 'move'] },
+        withWay('release', { firedBy: ['role:author'] }),
+      ),
+    ],
+    [
+      granting(
+        'review',
+        { 'role:author': ['see', 'move'] },
         withWay('release', { firedBy: ['role:author'], notBy: ['lastEditor'] }),
       ),
     ],
@@ -444,14 +487,14 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
     [
       granting(
         'review',
-        { 'role:author': ['move'] },
+        { 'role:author': ['see', 'move'] },
         withWay('release', { firedBy: ['role:author'], guard: 'mass > 1' }),
       ),
     ],
     [
       granting(
         'review',
-        { 'role:author': ['move'] },
+        { 'role:author': ['see', 'move'] },
         withWay('release', { firedBy: ['role:author'], guard: 'mass > 1 && state_id == "draft"' }),
       ),
     ],
@@ -559,7 +602,7 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
   ],
   [
     'adoption-incomplete',
-    [adoptingIn('draft', { 'role:author': ['edit', 'move'] })],
+    [adoptingIn('draft', { 'role:author': ['see', 'edit', 'move'] })],
     [adoptingIn('draft', mayAdopt)],
   ],
   [
@@ -567,7 +610,9 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
     [adoptingIn('draft', mayAdopt), directory],
     [
       adoptingIn('draft', mayAdopt),
-      people({ folders: [{ ...directory.folders[0]!, grants: { anyone: ['edit', 'move', 'adopt'] } }] }),
+      people({
+        folders: [{ ...directory.folders[0]!, grants: { anyone: ['see', 'edit', 'move', 'adopt'] } }],
+      }),
     ],
   ],
   [
@@ -929,7 +974,7 @@ describe('a witness', () => {
         'self-approval',
         withMain({
           transitions: main.transitions.map((of) => ({ ...of, firedBy: ['role:author'] })),
-          states: main.states.map((of) => ({ ...of, grants: { 'role:author': ['edit', 'move'] } })),
+          states: main.states.map((of) => ({ ...of, grants: { 'role:author': ['see', 'edit', 'move'] } })),
         }),
         directory,
       ).witness,

@@ -60,7 +60,12 @@ const transition = (index: number): fc.Arbitrary<Transition> =>
       revision: (rest.trigger === 'unattended' ? 'keep' : rest.revision) as Transition['revision'],
     }))
 
-const rights: Right[] = ['edit', 'move', 'adopt']
+const rights: Right[] = ['see', 'edit', 'move', 'adopt']
+/** Mostly with the right to see, without which nothing else counts. */
+const someRights = fc.oneof(
+  { weight: 4, arbitrary: some(...rights).map((list) => [...new Set<Right>(['see', ...list])]) },
+  { weight: 1, arbitrary: some(...rights) },
+)
 const use = (state: string): fc.Arbitrary<StateUse> =>
   fc.record({
     state: fc.constant(state),
@@ -69,7 +74,7 @@ const use = (state: string): fc.Arbitrary<StateUse> =>
     adoption: fc.boolean(),
     final: fc.boolean(),
     grants: fc
-      .array(fc.tuple(pick(...roles), some(...rights)), { maxLength: 3 })
+      .array(fc.tuple(pick(...roles), someRights), { maxLength: 3 })
       .map((list) => Object.fromEntries(list)),
   })
 
@@ -128,8 +133,8 @@ export const directories: fc.Arbitrary<Directory> = fc.record({
         author: some('person:ada', 'person:bo'),
         checker: some('person:ada', 'person:bo', 'anyone'),
       }),
-      grants: fc.record({ anyone: some(...rights), 'role:author': some(...rights) }),
-      withhold: fc.record({ 'person:ada': some('move') }),
+      grants: fc.record({ anyone: someRights, 'role:author': someRights }),
+      withhold: fc.record({ 'person:ada': some('move', 'see') }),
     }),
   ),
 })

@@ -89,13 +89,15 @@ function may(world: World, id: string, right: string, state: string): boolean {
   const own = held(world, id)
   const given = (rules: Record<string, string[]>) =>
     Object.entries(rules).some(([to, rights]) => own.includes(to) && rights.includes(right))
-  return given(grants) && !given(withhold) && given(useOf(world, state).grants)
+  const has = given(grants) && !given(withhold) && given(useOf(world, state).grants)
+  return has && (right === 'see' || may(world, id, 'see', state))
 }
 const active = ({ directory }: World) =>
   directory.people.filter((person) => person.active).map(({ id }) => id)
 const plays = (world: World, id: string, members: string[] = []) =>
   held(world, id).some((principal) => members.includes(principal))
-const rightsFor = ({ revision }: Transition) => (revision.startsWith('adopt') ? ['move', 'adopt'] : ['move'])
+const rightsFor = ({ revision }: Transition) =>
+  revision.startsWith('adopt') ? ['see', 'move', 'adopt'] : ['see', 'move']
 const mayAct = (world: World, id: string, transition: Transition, state: string) =>
   rightsFor(transition).every((right) => may(world, id, right, state))
 

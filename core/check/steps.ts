@@ -70,10 +70,15 @@ function seriesByState(
 ): Map<string, Set<number>> {
   const series = new Map<string, Set<number>>([[lifecycle.entry, new Set([0])]])
   const adopts = new Set(lifecycle.states.filter(({ adoption }) => adoption).map(({ state }) => state))
+  const every = [...scheme.series.keys()]
+  const mayAdopt = (transition: Transition) =>
+    transition.from.some(
+      (state) => adopts.has(state) && every.some((index) => mayCarry(transition, state, index)),
+    )
   const targets = lifecycle.transitions
-    .filter(({ revision, from }) => isAdopting(revision) && from.some((state) => adopts.has(state)))
+    .filter((transition) => isAdopting(transition.revision) && mayAdopt(transition))
     .map(({ to }) => to)
-  for (const state of [...adopts, ...targets]) series.set(state, new Set(scheme.series.keys()))
+  for (const state of [...adopts, ...targets]) series.set(state, new Set(every))
   for (let grew = true; grew;) {
     grew = false
     for (const transition of lifecycle.transitions)

@@ -82,6 +82,17 @@ describe('adopting a label', () => {
       /B lies below C/,
     ],
     [
+      'a label that an older row has',
+      'C',
+      {
+        register: [row('B', 'adopted'), row('C', 'adopted'), row('D', 'adopted')],
+        revision: 'D',
+      },
+      steward,
+      ['already'],
+      /C stands in the register already, in row 2/,
+    ],
+    [
       'a register that the scheme does not read any more',
       'C',
       { register: [row('A'), row('?1')], revision: '?1' },
@@ -276,6 +287,20 @@ describe('a new revision', () => {
       by: 'revise',
       decision: { ok: true, outcome: { to: 'drafting', after: 'D' } },
     }))
+  it('is refused where content is closed and no transition opens it, with every reason', () => {
+    const closed: Configuration = {
+      ...configuration,
+      lifecycles: configuration.lifecycles.map((one) => ({
+        ...one,
+        transitions: one.transitions.filter(({ id }) => id !== 'revise'),
+      })),
+    }
+    const request = {
+      ...standing(drawing({ state: 'issued', revision: 'C' }), author),
+      configuration: closed,
+    }
+    expect(rules(toldRevising(request).decision)).toEqual(['state-grant', 'content'])
+  })
   it('starts a document without a label at the first one', () =>
     expect(ask(drawing({ revision: null }))).toMatchObject({ decision: { outcome: { after: 'A' } } }))
   it.each<[string, Partial<DocumentSnapshot>, string[]]>([

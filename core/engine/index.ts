@@ -7,7 +7,16 @@ export { conditionRecord } from './condition-record'
 export { copied, copyNumber, type CopySource } from './copied'
 export { decideCorrection, type ToldCorrection, toldCorrection } from './correct'
 export { decide } from './decide'
-export { type Decision, type Outcome, outcomeOf, reasonsAgainst, told, type Told } from './decision'
+export {
+  type Decision,
+  done,
+  type Outcome,
+  outcomeOf,
+  reasonsAgainst,
+  refused,
+  told,
+  type Told,
+} from './decision'
 export {
   type Correction,
   type DocumentSnapshot,

@@ -60,7 +60,7 @@ function inPlace(request: Standing, lifecycle: Lifecycle, kind: 'minor' | 'major
   const standing = [
     ...checkedIn(request),
     ...allowsAll(request, lifecycle, ['edit']).reasons,
-    ...contentOpen(request, lifecycle),
+    ...(kind ? contentOpen(request, lifecycle) : []),
   ]
   const where = `${lifecycle.name}, state ${stateName(configuration, document.state)}`
   const refuse = (message: string, wayOut: string) =>

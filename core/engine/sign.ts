@@ -137,7 +137,7 @@ export const initialsOf = ({ initials, name }: Person): string =>
     .map((word) => Array.from(word)[0] ?? '')
     .join('')
 
-/** What withdrawing one’s signature does; the round ends with the last one. */
+/** What withdrawing one’s signature does: how far the round is then, or its end with the last one. */
 export function decideWithdrawal(request: Standing & { transition: string }): Decision {
   const { configuration, document, person } = request
   const lifecycle = lifecycleOf(configuration, document.lifecycle)
@@ -146,7 +146,8 @@ export function decideWithdrawal(request: Standing & { transition: string }): De
   if (!signatures.some((signature) => signature.person === person.id))
     return refused([notSigned(document, lifecycle, transition, person)])
   const left = signatures.filter((signature) => signature.person !== person.id)
-  return done([{ kind: 'set-signatures', transition: transition.id, signatures: left }])
+  const command = { kind: 'set-signatures' as const, transition: transition.id, signatures: left }
+  return left.length ? progress(progressOf(transition, left), [command]) : done([command])
 }
 
 const notSigned = (

@@ -1,4 +1,4 @@
-import type { Reason } from '../access'
+import { chainTo, folderGrants, principalsOf, type Reason } from '../access'
 import { ConditionError } from '../condition'
 import type { Configuration, DocumentClass } from '../configuration'
 import {
@@ -7,12 +7,13 @@ import {
   decideFiling,
   type Decision,
   type DocumentSnapshot,
+  reasonsAgainst,
   type Values,
 } from '../engine'
 import { canonicalNumber } from '../numbering'
 import { type Fields, optional, text } from '../shape'
 import { valuesShape } from './acts/values'
-import { type Actor, sees, type World } from './world'
+import type { Actor, World } from './world'
 
 /** A document that comes into the vault. */
 export interface FileAct {
@@ -42,24 +43,32 @@ export function rehearsedFiling(
   const { folder, fileName, record: values = {}, comment } = act
   const number = act.number.trim()
   const documentClass = classOf(configuration, act, person)
-  if ('message' in documentClass) return { reasons: [documentClass] }
+  const taken = documents.has(canonicalNumber(number)) ? [takenNumber(number)] : []
+  if (!seesFolder(world, person, folder)) return { reasons: [noFolder(folder)] }
+  if ('message' in documentClass) return { reasons: [documentClass, ...taken] }
   const filing = {
     ...{ configuration, folders, person, today, comment, number, folder, fileName, documentClass, values },
     people: () => world.people.filter(({ active }) => active),
   }
   const document = beforeFiling(filing)
-  if (!folders.some(({ path }) => path === folder) || !sees(world, person, document))
-    return { reasons: [noFolder(folder)] }
   const decision = decideFiling(filing)
-  if (!documents.has(canonicalNumber(number))) return { document, decision }
-  const taken: Reason = {
-    rule: 'number-taken',
-    message: `the number ${number} is taken in the vault`,
-    where: 'the vault',
-    wayOut: 'give it another number',
-  }
-  return { reasons: [...(decision.answer === 'refused' ? decision.reasons : []), taken] }
+  if (!taken.length) return { document, decision }
+  return { reasons: [...reasonsAgainst(decision), ...taken] }
 }
+
+/** Whether a folder is there and grants somebody, as owner and creator of what they file, the right to see. */
+function seesFolder({ folders }: World, person: Actor, path: string): boolean {
+  const chain = chainTo(folders, path)
+  const held = principalsOf(person, chain, { owner: true, creator: true })
+  return folders.some((folder) => folder.path === path) && folderGrants(chain, held, 'see').granted
+}
+
+const takenNumber = (number: string): Reason => ({
+  rule: 'number-taken',
+  message: `the number ${number} is taken in the vault`,
+  where: 'the vault',
+  wayOut: 'give it another number',
+})
 
 const noFolder = (path: string): Reason => ({
   rule: 'not-found',

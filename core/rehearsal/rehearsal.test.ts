@@ -3,36 +3,6 @@ import type { Transition } from '../configuration'
 import { contains, readAct } from '.'
 import { fire, play, rules, transition } from './world.fixture'
 
-describe('filing', () => {
-  it('gives the first label, a version, what attributes begin with, and the label into the record', () =>
-    expect(play([], [])).toMatchObject({
-      ok: true,
-      document: {
-        ...{ number: 'BR-1', state: 'draft', revision: 'A', version: 1, owner: 'ada', checkedOutBy: null },
-        record: { mass: 1, label: 'A' },
-        register: [{ label: 'A', origin: 'native', version: 1 }],
-      },
-      ...{ unattended: [], notices: [], jobs: [] },
-    }))
-  it.each<[string, object, string[]]>([
-    ['a number that is taken', {}, ['number-taken']],
-    ['a file that no class fits', { number: 'BR-2', fileName: 'a.pdf' }, ['class']],
-    ['a class that is none', { number: 'BR-2', class: 'none' }, ['class']],
-    ['a folder that is none', { number: 'BR-2', folder: '/Nowhere' }, ['not-found']],
-    ['somebody who sees nothing there', { number: 'BR-2', person: 'una' }, ['not-found']],
-    ['somebody who has left', { number: 'BR-2', person: 'eve' }, ['deactivated']],
-    ['nobody', { number: 'BR-2', person: 'none' }, ['not-found']],
-    ['a value that cannot be', { number: 'BR-2', record: { kind: 'x' } }, ['value']],
-    [
-      'what the vault alone writes',
-      { number: 'BR-2', record: { first: 'x', label: 'C' } },
-      ['value', 'value'],
-    ],
-  ])('refuses %s', (_, act, expected) =>
-    expect(rules(play([], [{ act: 'file', folder: '/', fileName: 'a.dxf', ...act }]))).toEqual(expected),
-  )
-})
-
 describe('content', () => {
   const out = { act: 'check-out' }
   const back = { act: 'check-in', content: 'new', record: { title: 'Lever' } }
@@ -43,6 +13,11 @@ describe('content', () => {
     }))
   it.each<[string, object[], string[]]>([
     ['a check-in of what nobody has', [back], ['not-checked-out']],
+    [
+      'a check-in of what nobody has, with every reason against the record too',
+      [{ act: 'check-in', content: 'new', record: { kind: 'x' } }],
+      ['value', 'not-checked-out'],
+    ],
     ['a second check-out', [out, { ...out, person: 'bo' }], ['checked-out']],
     ['one’s own second check-out', [out, out], ['checked-out']],
     [
@@ -157,6 +132,14 @@ describe('a notice', () => {
       ['print@brackwater.example', mail('bo')],
     ],
   ])('to %j reaches %j', (to, expected) => expect(told(to)[0]!.to).toEqual(expected))
+  it('to who could sign next reaches nobody while the guard lets nobody sign', () => {
+    const notices = [{ to: ['nextSigners'], subject: 'sign', body: 'please' }]
+    const send = transition('send', 'draft', 'check', { notices })
+    const seats = [{ id: 'all', name: 'All', members: ['role:checker'], needed: 1 }]
+    const sign = (guard: string) => transition('sign', 'check', 'issued', { trigger: 'quorum', seats, guard })
+    expect(play([send, sign('mass > 3')], [fire('send')]).notices).toEqual([])
+    expect(play([send, sign('mass < 3')], [fire('send')]).notices[0]!.to).toHaveLength(3)
+  })
   it('reaches nobody who has left or may not see the document', () => {
     expect(told(['person:eve', 'person:una'])).toEqual([])
     expect(told(['role:checker'], { check: { grants: { 'person:bo': ['see'] } } })[0]!.to).toEqual([

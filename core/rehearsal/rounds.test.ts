@@ -91,6 +91,12 @@ describe('a round of signatures', () => {
     ).toMatchObject({
       signed: 2,
     }))
+  it('tells how far it is after a withdrawal, until it ends with the last one', () => {
+    const withdraw = (person: string) => ({ act: 'withdraw', transition: 'release', person })
+    const both = signed('bo', 'cleo')
+    expect(after(...both, withdraw('bo')).progress).toMatchObject({ transition: 'release', signed: 1 })
+    expect(after(...both, withdraw('bo'), withdraw('cleo')).progress).toBeUndefined()
+  })
   it.each<[string, object[], number]>([
     ['a changed record', [{ act: 'edit', record: { title: 'New' } }], 1],
     ['a record that is as it was', [{ act: 'edit', record: { mass: 1 } }], 2],

@@ -54,13 +54,15 @@ export class NewRevisionRequest {
 }
 
 export class CorrectionQuery {
-  @asNumber @IsInt() @Min(0) row!: number
+  /** Counted from 1, as people do. */
+  @asNumber @IsInt() @Min(1) row!: number
   @IsString() @MaxLength(10_000) label!: string
   @IsOptional() @IsString() @MaxLength(2000) comment?: string
 }
 
 export class CorrectLabelRequest extends ChangeRequest {
-  @IsInt() @Min(0) row!: number
+  /** Counted from 1, as people do. */
+  @IsInt() @Min(1) row!: number
   @IsString() @MaxLength(10_000) label!: string
   @IsString() @MaxLength(2000) comment!: string
 }

@@ -182,10 +182,10 @@ describe('a new revision', () => {
 
 describe('correcting and rolling back', () => {
   it('keeps in the register what a label was, and moves record and version along', async () => {
-    const predicted = (await mara('GET', `documents/BR-5011/correction?row=1&label=d&comment=x`)).body
+    const predicted = (await mara('GET', `documents/BR-5011/correction?row=2&label=d&comment=x`)).body
     expect(predicted).toMatchObject({ ok: true, corrected: { row: { label: 'D' }, current: true } })
     await mara('POST', 'documents/BR-5011/correction', {
-      row: 1,
+      row: 2,
       label: 'd',
       comment: 'Signature missed',
       change: await change('BR-5011'),

@@ -272,11 +272,11 @@ export const examples: Record<string, Example> = {
   'POST documents/:number/undo-check-out': { of: requests.UndoCheckOutRequest, body: { change, comment } },
   'GET documents/:number/correction': {
     of: requests.CorrectionQuery,
-    query: { row: 0, label: 'A', comment },
+    query: { row: 1, label: 'A', comment },
   },
   'POST documents/:number/correction': {
     of: requests.CorrectLabelRequest,
-    body: { change, row: 0, label: 'A', comment },
+    body: { change, row: 1, label: 'A', comment },
   },
   'GET documents/:number/hand-on': {},
   'POST documents/:number/hand-on': { of: requests.HandOnRequest, body: { change, to: '3', comment } },

@@ -20,7 +20,7 @@ const predict = useDebounceFn(async () => {
     `documents/${encodeURIComponent(props.number)}/correction`,
     {
       query: {
-        row: props.index,
+        row: props.index + 1,
         label: label.value,
         ...(comment.value.trim() ? { comment: comment.value } : {}),
       },
@@ -32,7 +32,7 @@ const reasons = computed<Reason[]>(() => (answer.value && !answer.value.ok ? ans
 const corrected = computed(() => (answer.value?.ok ? answer.value.corrected : null))
 async function correct() {
   const after = corrected.value!.row.label
-  const body = { row: props.index, label: label.value, comment: comment.value }
+  const body = { row: props.index + 1, label: label.value, comment: comment.value }
   if (!(await props.act('/correction', 'POST', { body }))) return
   useNotices().say(`The register says ${after} now, and keeps what it was.`)
   emit('close')

@@ -1,4 +1,14 @@
-import { carryOut, decideCheckIn, decideEdit, type Decision, type Values } from '../../engine'
+import type { Reason } from '../../access'
+import {
+  carryOut,
+  decideCheckIn,
+  decideEdit,
+  type Decision,
+  done,
+  reasonsAgainst,
+  refused,
+  type Values,
+} from '../../engine'
 import { optional, text } from '../../shape'
 import type { ActKind } from './act-kind'
 import { valuesShape } from './values'
@@ -9,15 +19,20 @@ export interface CheckInAct {
   content?: string
 }
 
+/** Record and content are refused for some of the same reasons. */
+const once = (reasons: Reason[]): Reason[] => [
+  ...new Map(reasons.map((reason) => [`${reason.rule} ${reason.message}`, reason])).values(),
+]
+
 export const checkIn: ActKind<CheckInAct> = {
   fields: { record: optional(valuesShape), content: optional(text(1_000_000)) },
   movesOn: true,
   decide({ record = {} }, { standing }): Decision {
     const edited = decideEdit({ ...standing, values: record })
-    if (edited.answer !== 'done') return edited
-    const document = carryOut(standing.document, edited.commands)
-    const checkedIn = decideCheckIn({ ...standing, document })
-    if (checkedIn.answer !== 'done') return checkedIn
-    return { answer: 'done', commands: [...edited.commands, ...checkedIn.commands] }
+    const written = edited.answer === 'done' ? edited.commands : []
+    const checkedIn = decideCheckIn({ ...standing, document: carryOut(standing.document, written) })
+    if (edited.answer !== 'done' || checkedIn.answer !== 'done')
+      return refused(once([edited, checkedIn].flatMap(reasonsAgainst)))
+    return done([...written, ...checkedIn.commands])
   },
 }

@@ -51,12 +51,18 @@ export function newDocument(
   at = now(),
 ): DocumentRow {
   const { configuration } = published(tx)
-  if (!seenFolders(tx, account).includes(asked.folder))
-    throw new Refusal('invalid', `there is no folder ${asked.folder} that you may see`)
+  if (!seenFolders(tx, account).includes(asked.folder)) throw noFolder(asked.folder)
   const row = newRow(configuration, account, { ...asked, number: properNumber(asked.number) }, fileName, at)
-  requireRights(tx, account, row, ['edit'])
+  requireRights(tx, account, row, ['see', 'edit'])
   requireFreeNumber(tx, row.number)
   return row
+}
+
+/** The refusal of a folder that somebody does not see, or that is not there: nobody learns which. */
+function noFolder(path: string): Refusal {
+  const message = `there is no folder ${path} that you may see`
+  const wayOut = 'file it in a folder that is there'
+  return new Refusal('not-found', message, [{ rule: 'not-found', message, where: 'the folders', wayOut }])
 }
 
 /**

@@ -8,5 +8,7 @@ import { snapshot } from '../../../documents/rows'
 export default route('person', ({ event, db, account }) => {
   const row = seenRow(db, account, part(event, 'number'))
   requireRights(db, account, row, ['history'])
-  return toldCorrection(snapshot(db, row), decideCorrecting(db, account, row, query(event, CorrectionQuery)))
+  const asked = query(event, CorrectionQuery)
+  const wanted = { ...asked, row: asked.row - 1 }
+  return toldCorrection(snapshot(db, row), decideCorrecting(db, account, row, wanted))
 })
