@@ -2,17 +2,20 @@
 import { counted } from '~/format'
 
 /** What taking a list leads to, and the button that takes it. */
-defineProps<{ read: { lines: { status: string }[]; problem: string | null } | null; changes: number }>()
+const props = defineProps<{
+  read: { lines: { status: string }[]; problem: string | null } | null
+  changes: number
+}>()
 defineEmits<{ take: [] }>()
+const wrong = computed(() => props.read?.lines.filter(({ status }) => status === 'wrong').length ?? 0)
 </script>
 
 <template>
   <template v-if="read && !read.problem">
     <p>
       {{ counted(changes, 'line') }} would be taken, as one change that can be taken back<template
-        v-if="read.lines.some(({ status }) => status === 'wrong')"
-        >; {{ counted(read.lines.filter(({ status }) => status === 'wrong').length, 'line') }} cannot, and
-        will be left out</template
+        v-if="wrong"
+        >; {{ counted(wrong, 'line') }} cannot, and {{ wrong === 1 ? 'is' : 'are' }} left out</template
       >.
     </p>
     <button
