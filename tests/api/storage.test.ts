@@ -69,7 +69,7 @@ describe('a content in the store', () => {
     expect(existsSync(pathOf('kept'))).toBe(true)
     const carla = await signIn(server.url, 'carla.winslow@brackwater.example')
     expect((await file(jonas, 'BR-8101', 'taken number')).status).toBe(409)
-    expect((await file(jonas, 'BR-8102', 'no such folder', '/Nowhere')).status).toBe(400)
+    expect((await file(jonas, 'BR-8102', 'no such folder', '/Nowhere')).status).toBe(404)
     expect((await file(jonas, 'BR-8103', '')).status).toBe(400)
     expect((await file(carla, 'BR-8104', 'no right')).status).toBeGreaterThanOrEqual(400)
     for (const refused of ['taken number', 'no such folder', '', 'no right'])
