@@ -2,7 +2,7 @@ import { accessSync, constants, existsSync, mkdirSync, statSync } from 'node:fs'
 import { dirname } from 'node:path'
 import { UsageError } from './input'
 
-/** What is wrong with a folder, in plain words, by the system's own code. */
+/** Says in plain words what each error code of the system means for a folder. */
 const words: Record<string, string> = {
   EROFS: 'its disk can only be read',
   EACCES: 'it may not be written',
@@ -30,12 +30,12 @@ export function requireUsable(folder: string, what: string, wayOut: string): voi
 
 function reason(folder: string, { code = '' }: NodeJS.ErrnoException): string {
   if (existsSync(folder) && !statSync(folder).isDirectory()) return 'it is a file'
-  // Making a folder in one that cannot be written is told as “there is no such folder”.
+  // Node.js reports ENOENT if the folder above cannot be written.
   const known = code === 'ENOENT' ? (codeAbove(folder) ?? code) : code
   return words[known] ?? known
 }
 
-/** The code that writing into the nearest folder that is there gives. */
+/** Returns the error code of writing into the nearest folder above that exists. */
 function codeAbove(folder: string): string | undefined {
   const above = dirname(folder)
   if (!existsSync(above)) return codeAbove(above)

@@ -3,7 +3,7 @@ import pino from 'pino'
 /** Whether each line of the log is one JSON object, for programs, rather than a sentence for people. */
 export const isLogJson = process.env.ILMENITE_LOG === 'json'
 
-/** Written without a thread of its own, so that the last lines before an end are there too. */
+/** Writes without a thread of its own, so that no line is lost when the server ends. */
 const lines = pino(
   {
     base: undefined,
@@ -14,8 +14,7 @@ const lines = pino(
 )
 
 /**
- * What of an error a program may keep: its kind and where it came from. Its message may name documents, so it is left
- * out.
+ * Returns the kind of an error and where it came from. The message is left out, because it may name documents.
  */
 export function traceOf(error: unknown): { kind: string; code?: string; at: string[] } {
   if (!(error instanceof Error)) return { kind: typeof error, at: [] }
@@ -33,18 +32,18 @@ export const log = {
     if (isLogJson) lines.info(message)
     else console.log(message)
   },
-  /** Tells of something that went wrong; nobody is shown it elsewhere. */
+  /** Logs an error that nobody is shown elsewhere. */
   fault(message: string, error: unknown): void {
     if (isLogJson) lines.error({ error: traceOf(error) }, message)
     else console.error(`${message}:`, error)
   },
-  /** Tells of a request that was answered, by its route: an address may name a document. */
+  /** Logs an answered request by its route, because an address may name a document. */
   request(answered: { method: string; route: string; status: number; milliseconds: number }): void {
     if (isLogJson) lines.info(answered, 'request')
   },
 }
 
-/** Has what packages print to the console, and what Node warns of, stand in the log like everything else. */
+/** Sends the console’s output and Node’s warnings to the log. */
 export function takeConsole(): void {
   const say = (...parts: unknown[]) => lines.info(parts.map(asText).join(' '))
   const warn = (...parts: unknown[]) => lines.warn(parts.map(asText).join(' '))

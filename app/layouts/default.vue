@@ -6,7 +6,7 @@ const bare = computed(() => ['/sign-in', '/set-up'].includes(route.path))
 const finder = ref(false)
 const help = ref(false)
 const session = useSession()
-// Also pages without the shell wear the colours that were chosen.
+// Pages without the shell are light or dark too.
 useDarkness()
 
 const main = ref<HTMLElement>()

@@ -25,7 +25,7 @@ export interface Actor {
   name: string
   relation: Relation
   held: Set<Principal>
-  /** Whether they may do something with a document in a state; nobody does anything with one that they do not see. */
+  /** Tells whether they have a right in a state. Every right needs the right to see. */
   may: (right: Right, lifecycle: Lifecycle, state: string) => boolean
 }
 export interface Place {

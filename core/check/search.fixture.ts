@@ -61,7 +61,7 @@ const transition = (index: number): fc.Arbitrary<Transition> =>
     }))
 
 const rights: Right[] = ['see', 'edit', 'move', 'adopt']
-/** Mostly with the right to see, without which nothing else counts. */
+/** Four of five times the right to see is among them, because no other right counts without it. */
 const someRights = fc.oneof(
   { weight: 4, arbitrary: some(...rights).map((list) => [...new Set<Right>(['see', ...list])]) },
   { weight: 1, arbitrary: some(...rights) },

@@ -15,7 +15,7 @@ export interface ReadFolders {
   problem: string | null
 }
 
-/** A line as it was written: its folder, and the players of roles by the names of the roles. */
+/** A line as it was written: its folder, and the players of each named role. */
 interface WrittenLine {
   line: number
   path: string
@@ -125,7 +125,7 @@ function readLines(written: WrittenLine[], directory: VaultDirectory, words: Wor
   return { lines, folders, problem: null }
 }
 
-/** @throws DirectoryError if a line was wrong whose folder lies above: it would be made without what that line says */
+/** @throws DirectoryError if the line of a folder above was wrong: that folder would be made without its roles */
 function requireSoundAbove(path: string, wrong: Map<string, number>): void {
   for (let above = parentOf(path); above !== '/'; above = parentOf(above)) {
     const line = wrong.get(above)

@@ -122,7 +122,7 @@ export function adoptable(
   return olderRow(document, reading.canonical) ?? { label: reading.canonical }
 }
 
-/** A label that an older row of the register has would stand there twice, and go back. */
+/** Refuses a label that an older row of the register has: it would stand there twice. */
 function olderRow(
   { number, revision, register }: Pick<DocumentSnapshot, 'number' | 'revision' | 'register'>,
   label: string,

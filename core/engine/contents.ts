@@ -42,7 +42,7 @@ const notOut = ({ document }: Standing): Reason => ({
   wayOut: 'check it out first',
 })
 
-/** What stands against changing content: the rights, the state, and whoever has it. */
+/** Lists every reason against changing content: missing rights, a closed state, another holder. */
 export function againstChanging(request: Standing, rights: Right[] = ['edit']): Reason[] {
   const lifecycle = lifecycleOf(request.configuration, request.document.lifecycle)
   return [
@@ -66,7 +66,7 @@ export function decideCheckOut(request: Standing): Decision {
           },
         ]
       : []
-  // Who checks a file out gets it.
+  // A check-out gives the file to the person, so it needs the right to open.
   const reasons = [...againstChanging(request, ['edit', 'open']), ...own]
   const holder = { id: person.id, name: person.name }
   return reasons.length ? refused(reasons) : done([{ kind: 'set-holder', holder }])

@@ -36,7 +36,7 @@ export const reasonsAgainstByItself = (
     .flatMap((rule) => rule(request, lifecycle, transition))
     .map((reason) => ({ ...reason, where: reason.where ?? whereIs(lifecycle, transition) }))
 
-/** Whether guard and references let a transition be fired or signed by whoever may. */
+/** Tells whether guard and references allow a transition, whoever fires or signs it. */
 export const standsOpen = (
   request: Pick<Standing, 'configuration' | 'document'>,
   lifecycle: Lifecycle,
@@ -48,7 +48,7 @@ const isIn: Rule = ({ document, person }) => checkedIn({ document, person })
 /** A reason that is set in the transition, unless it says otherwise. */
 type Because = Omit<Reason, 'where'> & { where?: string }
 type Rule = (request: Standing, lifecycle: Lifecycle, transition: Transition) => Because[]
-/** One that asks for the document alone, whoever acts. */
+/** A rule that depends on the document and not on the person. */
 type DocumentRule = (
   request: Pick<Standing, 'configuration' | 'document'>,
   lifecycle: Lifecycle,
@@ -79,7 +79,7 @@ const personMay: Rule = (request, lifecycle, transition) => {
   const { configuration, document, person } = request
   const { name, notBy = [] } = transition
   const firedBy = triggerKind(transition.trigger).named(transition)
-  // Whoever does not see a document is told that it is not there.
+  // Callers refuse somebody who does not see the document before this.
   const rights = rightsToFire(transition).filter((right) => right !== 'see')
   const { held, reasons } = allowsAll(request, lifecycle, rights)
   const excluding = notBy.map((whom) => document[whom])

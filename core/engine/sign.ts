@@ -137,7 +137,7 @@ export const initialsOf = ({ initials, name }: Person): string =>
     .map((word) => Array.from(word)[0] ?? '')
     .join('')
 
-/** What withdrawing one’s signature does: how far the round is then, or its end with the last one. */
+/** Withdraws one’s own signature. The round goes on with the others, and ends with the last one. */
 export function decideWithdrawal(request: Standing & { transition: string }): Decision {
   const { configuration, document, person } = request
   const lifecycle = lifecycleOf(configuration, document.lifecycle)

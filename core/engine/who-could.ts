@@ -51,7 +51,7 @@ export function whoCould(asked: Asked, lifecycle: Lifecycle, among: Principal[],
   const everybody = standingAt(asked, chain, among).map((one) => related(one, document))
   const isAble = ({ person, held }: Present): boolean =>
     !needs.notBy?.includes(person.id) &&
-    // Whoever does not see a document can do nothing with it, whatever else they may.
+    // No right counts without the right to see.
     ['see' as const, ...needs.rights].every((right) => allowsIn(chain, held, use, right)) &&
     (!needs.firedBy || needs.firedBy.some((principal) => held.has(principal)))
   return [...new Set(among)]

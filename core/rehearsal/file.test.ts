@@ -6,11 +6,18 @@ describe('filing', () => {
     expect(play([], [])).toMatchObject({
       ok: true,
       document: {
-        ...{ number: 'BR-1', state: 'draft', revision: 'A', version: 1, owner: 'ada', checkedOutBy: null },
+        number: 'BR-1',
+        state: 'draft',
+        revision: 'A',
+        version: 1,
+        owner: 'ada',
+        checkedOutBy: null,
         record: { mass: 1, label: 'A' },
         register: [{ label: 'A', origin: 'native', version: 1 }],
       },
-      ...{ unattended: [], notices: [], jobs: [] },
+      unattended: [],
+      notices: [],
+      jobs: [],
     }))
   it.each<[string, object, string[]]>([
     ['a number that is taken', {}, ['number-taken']],

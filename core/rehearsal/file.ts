@@ -56,7 +56,7 @@ export function rehearsedFiling(
   return { reasons: [...reasonsAgainst(decision), ...taken] }
 }
 
-/** Whether a folder is there and grants somebody, as owner and creator of what they file, the right to see. */
+/** Tells whether a folder exists and grants a person the right to see what they file there. */
 function seesFolder({ folders }: World, person: Actor, path: string): boolean {
   const chain = chainTo(folders, path)
   const held = principalsOf(person, chain, { owner: true, creator: true })

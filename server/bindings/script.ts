@@ -25,7 +25,10 @@ export async function runOnPlaces(writing: Writing, id: string, script: Script):
   const { places } = await writing.files.read(path, content.fileName)
   const changes = changesOf(script, {
     document: factsOf(snapshot(db, row)),
-    ...{ transition: null, person: { name: '' }, today: today(db), comment: '' },
+    transition: null,
+    person: { name: '' },
+    today: today(db),
+    comment: '',
     places: Object.fromEntries(places.map(({ place, value }) => [place, value])),
   }).filter(({ place, value }) => places.find((one) => one.place === place)?.value !== value)
   const attributes = boundIn(published(db).configuration, row)

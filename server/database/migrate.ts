@@ -16,7 +16,7 @@ import { log } from '../log'
 import { usualBackupFolder } from '../settings/backup-folder'
 import { DataFolderError, type Db } from './connection'
 
-/** How the tables of a vault stand to those of this release. */
+/** Whether a vault is new, or of an earlier, the same or a later release. */
 type Standing = 'new' | 'earlier' | 'same' | 'later'
 
 /**
@@ -93,7 +93,7 @@ function sync(file: string): void {
   closeSync(handle)
 }
 
-/** The folder for backups, also of a release that had no settings yet. */
+/** Returns the folder for backups. A vault of an earlier release may have no table of settings. */
 function backupFolderOf(db: Db): string {
   const kept = has(db, 'settings')
     ? db.$client.prepare<[], { value: string }>("select value from settings where name = 'backups'").get()

@@ -9,7 +9,7 @@ import { JobError, type JobKindModule } from './job-kind'
 import { stoppable } from './stoppable'
 import { soundIn } from './verify.job'
 
-/** Restores the newest backup beside the data, verifies it, and clears it away: a backup is one if it comes back. */
+/** Restores the newest backup beside the data, verifies it and clears it away, to prove that it comes back. */
 export const restoreJob: JobKindModule = {
   lane: 'long',
   attempts: 2,
@@ -37,7 +37,7 @@ export const restoreJob: JobKindModule = {
 /** Where a backup is restored on trial, in the data folder. */
 const trialFolder = 'on-trial'
 
-/** Clears away what a trial has restored, or has left half-restored. */
+/** Clears away the folder of a trial, whole or half-restored. */
 export async function clearTrial(dataFolder: string): Promise<void> {
   for (const name of [trialFolder, `${trialFolder}.restoring`])
     await rm(join(dataFolder, name), { recursive: true, force: true })

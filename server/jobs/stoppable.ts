@@ -3,7 +3,7 @@ import type { JobContext } from './job-kind'
 class Stopped extends Error {}
 
 /**
- * Runs work that only tells how far it is, and breaks it off if the job is stopped.
+ * Runs work that reports its progress, and breaks it off if the job is stopped.
  * @returns what the work returns, or undefined if it was stopped
  */
 export async function stoppable<T>(

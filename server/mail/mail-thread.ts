@@ -8,12 +8,12 @@ export interface MailStart {
 
 /** The pause before a crashed thread is started again, in milliseconds. */
 const pause = 5000
-/** How long letters that are on their way may take when the server ends, in milliseconds. */
+/** The longest that the server waits for letters on their way when it ends, in milliseconds. */
 const patience = 10_000
 
 /**
  * Composes and sends mail in a thread of its own, so that five hundred letters hold nobody up.
- * @returns what ends it, once the letters that are on their way have arrived
+ * @returns a function that ends it once the letters on their way have arrived
  */
 export function startMail(program: string, start: MailStart): () => Promise<void> {
   let hasStopped = false

@@ -10,7 +10,7 @@ const pages = parts.map(({ path, ...names }) => ({ path: new RegExp(path), ...na
 
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('render:html', (html, { event }) => {
-    // A refusal that came ahead would be taken for the answer after somebody has signed in.
+    // The browser would use a refusal that was fetched ahead even after somebody has signed in.
     const session = token(event, 'session')
     if (event.path.startsWith('/sign-in') || !session || !holderOf(vault().db, session)) return
     const [, lifecycle] = /^\/lifecycles\/([\w-]+)\?(?:.*&)?view=map(?:&|$)/.exec(event.path) ?? []

@@ -1,12 +1,12 @@
 import { isLogJson, log, takeConsole } from '../log'
 
-/** Tells the log of each request, and of what others print, where it is one for programs. */
+/** Logs each request, and the console’s output, if the log is JSON. */
 export default defineNitroPlugin((nitro) => {
   if (!isLogJson) return
   takeConsole()
   nitro.hooks.hook('request', (event) => {
     const began = performance.now()
-    // Also an answer that went wrong, or that nobody waited for, is told.
+    // “close” also comes after errors and broken connections.
     event.node.res.once('close', () =>
       log.request({
         method: event.method,

@@ -31,7 +31,9 @@ export function tryScript(db: Db, { account, script, number, transition: id }: S
     transition: transition
       ? { id: transition.id, name: transition.name, from: row.state, to: transition.to }
       : null,
-    ...{ person: { name: account.name }, today: today(db), comment: '' },
+    person: { name: account.name },
+    today: today(db),
+    comment: '',
   }
   const began = performance.now()
   try {

@@ -83,7 +83,7 @@ function joined(
     folders: [
       ...there.folders.filter(({ path }) => !folders.some((folder) => folder.path === path)),
       ...folders.map((folder) => ({
-        // What the file does not say of a folder, such as what a pattern grants on the root, stays.
+        // The folder keeps everything that the file does not mention, such as a pattern’s grants on the root.
         ...there.folders.find(({ path }) => path === folder.path),
         ...(folder as VaultDirectory['folders'][number]),
         key: folder.path,

@@ -2,10 +2,10 @@ import { randomUUID } from 'node:crypto'
 import type { Tx } from '../database/connection'
 import { settingOf } from './values'
 
-/** Listening on every address of a machine names none of them. */
+/** Hosts that mean every address of the machine. */
 const everywhere = ['0.0.0.0', '::']
 
-/** By this a server knows itself when it asks an address who answers there. */
+/** Identifies this server, so that it recognises its own answer at an address. */
 export const serverMark = randomUUID()
 
 /** Returns where the server listens. */

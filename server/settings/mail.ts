@@ -5,13 +5,13 @@ import { settingOf } from './values'
 /** The address that letters come from where none is set. */
 export const usualSender = 'vault@localhost'
 
-/** How the mail of a vault goes out: by which server, unless the one that ships, and in whose name. */
+/** The mail server of a vault, undefined for the one that ships, and the sender of its letters. */
 export interface MailRoute {
   server: string | undefined
   from: { name: string; address: string }
 }
 
-/** Returns how the mail of a vault goes out now. */
+/** Returns the mail server and the sender that are set now. */
 export const mailRoute = (tx: Tx): MailRoute => ({
   server: settingOf(tx, 'mail-server'),
   from: { name: settingOf(tx, 'company') ?? 'Ilmenite', address: settingOf(tx, 'sender') ?? usualSender },

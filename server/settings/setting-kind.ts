@@ -18,7 +18,7 @@ export interface SettingKind {
   read: (text: string, kept: string | null) => string
   /** Tries a value before it is kept; null stands for the usual one. @returns what came of it. @throws Refusal */
   attempt: (value: string | null, trial: Trial) => Promise<string>
-  /** Does what a changed value asks for, in the transaction that keeps it. */
+  /** Runs in the transaction that keeps the value. */
   kept?: (tx: Tx, trial: Trial) => void
   /** The value as it may be shown. */
   shown?: (value: string) => string

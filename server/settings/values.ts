@@ -11,7 +11,7 @@ const kept = oncePerConnection((db) =>
     .prepare(),
 )
 
-/** The variables of the environment by which whoever runs the server decides a setting. */
+/** The variables of the environment that decide a setting. */
 export const variables: Partial<Record<SettingName, string>> = {
   address: 'ILMENITE_ORIGIN',
   'mail-server': 'ILMENITE_SMTP',

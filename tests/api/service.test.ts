@@ -19,28 +19,28 @@ function jobsIn(data: string): { kind: string; status: string; attempts: number 
   return rows as { kind: string; status: string; attempts: number }[]
 }
 
-/** Begins an upload whose second half waits for a word. @returns what sends it, and the answer's status */
+/** Begins an upload and holds its second half back. @returns what sends that half, and the answer's status */
 function slowUpload(url: string, cookie: string, path: string, content: Buffer) {
-  let status: Promise<number>
   const half = Math.floor(content.length / 2)
-  const begun = request(`${url}/api/${path}`, {
-    method: 'POST',
-    headers: { cookie, origin: url, 'content-length': content.length },
+  const headers = { cookie, origin: url, 'content-length': content.length, expect: '100-continue' }
+  const upload = request(`${url}/api/${path}`, { method: 'POST', headers })
+  const status = new Promise<number>((resolve, reject) => {
+    upload.once('response', (answer) => (answer.resume(), resolve(answer.statusCode!)))
+    upload.once('error', reject)
   })
-  // eslint-disable-next-line prefer-const
-  status = new Promise((resolve, reject) => {
-    begun.once('response', (answer) => (answer.resume(), resolve(answer.statusCode!)))
-    begun.once('error', reject)
+  const hasBegun = new Promise<void>((resolve) => {
+    upload.once('continue', () => upload.write(content.subarray(0, half), () => resolve()))
   })
-  begun.write(content.subarray(0, half))
-  return { status, finish: () => begun.end(content.subarray(half)) }
+  upload.flushHeaders()
+  return { status, hasBegun, finish: () => upload.end(content.subarray(half)) }
 }
 
 describe('a server that is asked to end', () => {
   it('answers what it has begun, puts its jobs back, and goes on with them at the next start', async () => {
     const data = demoData()
     server = await startServer(data)
-    const mara = await signIn(server.url)
+    const { url } = server
+    const mara = await signIn(url)
     await mara('POST', 'jobs', { kind: 'verify' })
     await mara('POST', 'jobs', { kind: 'backup' })
     const asked = 'number=BR-7301&title=Lever&folder=/Grips&classId=part&fileName=BR-7301.dxf'
@@ -59,10 +59,14 @@ describe('a server that is asked to end', () => {
       `documents?${asked}`,
       Buffer.from(drawing('BR-7301', 'Lever')),
     )
-    await new Promise((resolve) => setTimeout(resolve, 200))
+    await upload.hasBegun
     const ended = server.end()
-    await new Promise((resolve) => setTimeout(resolve, 300))
-    await expect(fetch(server.url)).rejects.toThrow()
+    const refuses = () =>
+      fetch(url).then(
+        () => false,
+        () => true,
+      )
+    await eventually(refuses, 'the server to take nothing new', 20)
     upload.finish()
     expect(await upload.status).toBe(200)
     expect(await ended).toBe(0)

@@ -5,7 +5,7 @@ interface Option {
   group?: string
 }
 
-/** What a folder is compared with: another folder, a time before a change, or, for a person, another person. */
+/** Lets somebody choose another folder, another person or an earlier time to compare with. */
 defineProps<{ beside?: string; with: string; first: string; people: Option[]; options: Option[] }>()
 defineEmits<{ first: [person: string]; with: [choice: string] }>()
 </script>

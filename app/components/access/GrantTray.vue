@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { missingGrants } from '~~/core/configuration'
 
-/** Grants on the root, and so on every folder below, what states grant to those of whom no folder speaks yet. */
+/** Grants rights on the root to everybody whom states grant something and no folder does. */
 const emit = defineEmits<{ close: [] }>()
 const directory = useDirectory()
 const configuration = useConfiguration()

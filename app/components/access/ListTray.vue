@@ -2,7 +2,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import type { ReadFolders } from '~~/core/directory'
 
-/** Folders from a list that is typed or read from a file: a dry run first, then all of it as one change. */
+/** Reads folders from a typed list or a file, shows what each line would do, and makes them in one change. */
 const emit = defineEmits<{ close: []; taken: [path: string] }>()
 const directory = useDirectory()
 const read = shallowRef<ReadFolders | null>(null)

@@ -1,7 +1,7 @@
 import { type Folder, idOf, type Principal } from '~~/core/access'
 import type { Lifecycle } from '~~/core/configuration'
 
-/** Roles come first, then what one is to a document, groups, people, and anyone last. */
+/** Puts roles first, then owner and creator, groups and people, and anyone last. */
 function orderOf(principal: Principal): number {
   if (principal === 'anyone') return 4
   if (idOf('person', principal) !== undefined) return 3

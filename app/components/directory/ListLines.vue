@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ReadLine } from '~~/core/directory'
 
-/** What each line of a list would do, and what is wrong with it. */
+/** Shows what each line of a list would do, or what is wrong with it. */
 defineProps<{ lines: ReadLine[]; what: string }>()
 const most = 500
 </script>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { counted } from '~/format'
 
-/** What taking a list leads to, and the button that takes it. */
+/** Shows how many lines of a list would be taken, and takes them. */
 const props = defineProps<{
   read: { lines: { status: string }[]; problem: string | null } | null
   changes: number

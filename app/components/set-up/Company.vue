@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type Setting, settingNames, type SettingName } from '~~/shared/answers'
 
-/** What the company sets for its vault. Nothing here has to be set: what is used otherwise stands in each field. */
+/** Shows the settings of the company. Each field shows the value that is used if nothing is set. */
 const settings = shallowRef<Setting[]>([])
 const load = () => attempt(async () => (settings.value = await api<Setting[]>('settings')))
 onMounted(load)

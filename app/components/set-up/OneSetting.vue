@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { KeptSetting, Setting } from '~~/shared/answers'
 
-/** A setting of the company: it is tried when it is kept, and says what came of that. */
+/** Keeps one setting of the company. The server tries the value first, and this shows the result. */
 const props = defineProps<{
   setting: Setting
   label: string
@@ -18,7 +18,7 @@ const refused = ref('')
 const isBusy = ref(false)
 const isMail = computed(() => props.setting.name === 'mail-server')
 
-/** The value with the password in it, as a URL has it (RFC 3986). */
+/** Returns the value, with the password in its URL (RFC 3986). */
 function typed(): string {
   if (!isMail.value || !password.value || !URL.canParse(text.value)) return text.value
   const url = new URL(text.value)

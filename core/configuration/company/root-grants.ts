@@ -18,8 +18,8 @@ export function rootGrants({ lifecycles }: Configuration): Record<Principal, Rig
 }
 
 /**
- * Returns the grants that a root folder lacks: those of roles, owner and creator that states speak of and no folder
- * does, so that nothing of what the states grant them counts anywhere.
+ * Returns the grants that a root folder lacks. A role, the owner or the creator lacks grants if states grant them
+ * rights and no folder does: those rights count nowhere (model, section 4).
  */
 export function missingGrants(configuration: Configuration, folders: Folder[]): Record<Principal, Right[]> {
   const known = new Set(folders.flatMap(({ grants }) => Object.keys(grants ?? {})))

@@ -19,7 +19,7 @@ export interface CheckInAct {
   content?: string
 }
 
-/** Record and content are refused for some of the same reasons. */
+/** Removes reasons that record and content share. */
 const once = (reasons: Reason[]): Reason[] => [
   ...new Map(reasons.map((reason) => [`${reason.rule} ${reason.message}`, reason])).values(),
 ]

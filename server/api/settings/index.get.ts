@@ -1,4 +1,4 @@
 import { allSettings } from '../../settings'
 
-/** What the company has set for its vault, and what is used where nothing is set. */
+/** Lists the settings of the company, each with the value that is used. */
 export default route('administrator', ({ db, dataFolder }) => allSettings(db, dataFolder))

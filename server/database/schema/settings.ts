@@ -1,6 +1,6 @@
 import { sqliteTable, text } from 'drizzle-orm/sqlite-core'
 
-/** What the company has set for its vault; what is not here is as usual. */
+/** The settings of the company. A setting without a row has its usual value. */
 export const settings = sqliteTable('settings', {
   name: text().primaryKey(),
   value: text().notNull(),

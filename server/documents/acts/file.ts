@@ -58,7 +58,7 @@ export function newDocument(
   return row
 }
 
-/** The refusal of a folder that somebody does not see, or that is not there: nobody learns which. */
+/** Refuses a hidden folder like one that does not exist, so that nobody learns which it is. */
 function noFolder(path: string): Refusal {
   const message = `there is no folder ${path} that you may see`
   const wayOut = 'file it in a folder that is there'
@@ -143,7 +143,11 @@ function filed(
   const hasTitle = title && configuration.attributes.some(({ id }) => id === 'title')
   const filing = {
     ...{ configuration, folders: allFolders(tx), person: asPerson(account), people: everybody(tx) },
-    ...{ number, folder, fileName, today: dayOf(tx, at), comment: comment ?? undefined },
+    number,
+    folder,
+    fileName,
+    today: dayOf(tx, at),
+    comment: comment ?? undefined,
     documentClass: classOf(configuration, row.classId),
     values: { ...values, ...(hasTitle ? { title } : {}) },
   }

@@ -4,7 +4,7 @@ import { published } from '../../configuration/published'
 import { wholeDirectory } from '../../directory/directory'
 import type { LeftKind } from './left-kind'
 
-/** What states grant to a role counts nowhere while no folder grants it anything, as after a pattern taken later. */
+/** A role of a pattern that was taken later has no rights until a folder grants it some. */
 export const missingGrants: LeftKind = {
   find(tx) {
     const { configuration } = published(tx)
