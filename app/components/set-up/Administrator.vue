@@ -5,22 +5,14 @@ const session = useSession()
 const name = ref('')
 const mail = ref('')
 const password = ref('')
-const refused = ref('')
-const isBusy = ref(false)
+const { refused, isBusy, run } = useRefusable()
 
-async function take() {
-  isBusy.value = true
-  refused.value = ''
-  try {
+const take = () =>
+  run(async () => {
     const body = { link: props.link, name: name.value, mail: mail.value, password: password.value }
     await api('set-up/administrator', { method: 'POST', body })
     await session.load()
-  } catch (error) {
-    refused.value = refusalOf(error).message
-  } finally {
-    isBusy.value = false
-  }
-}
+  })
 </script>
 
 <template>

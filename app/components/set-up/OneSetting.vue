@@ -14,8 +14,7 @@ const emit = defineEmits<{ kept: [setting: Setting] }>()
 const text = ref(props.setting.value ?? '')
 const password = ref('')
 const said = ref('')
-const refused = ref('')
-const isBusy = ref(false)
+const { refused, isBusy, run } = useRefusable()
 const isMail = computed(() => props.setting.name === 'mail-server')
 
 /** Returns the value, with the password in its URL (RFC 3986). */
@@ -25,24 +24,16 @@ function typed(): string {
   url.password = password.value
   return url.href
 }
-async function keep() {
-  isBusy.value = true
-  said.value = refused.value = ''
-  try {
-    const kept = await api<KeptSetting>(`settings/${props.setting.name}`, {
-      method: 'PUT',
-      body: { value: typed() },
-    })
+const keep = () =>
+  run(async () => {
+    said.value = ''
+    const path = `settings/${props.setting.name}`
+    const kept = await api<KeptSetting>(path, { method: 'PUT', body: { value: typed() } })
     text.value = kept.setting.value ?? ''
     password.value = ''
     said.value = kept.said
     emit('kept', kept.setting)
-  } catch (error) {
-    refused.value = refusalOf(error).message
-  } finally {
-    isBusy.value = false
-  }
-}
+  })
 </script>
 
 <template>

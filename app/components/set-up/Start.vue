@@ -23,8 +23,7 @@ const besides = computed(() => {
   const schedules = usualSchedules.map(({ kind, when }) => `${jobWords[kind].name}, ${scheduleInWords(when)}`)
   return [`Folders: ${folders.join(', ')}`, `Schedules: ${schedules.join('; ')}`]
 })
-const refused = ref('')
-const isBusy = ref(false)
+const { refused, isBusy, run } = useRefusable()
 
 /** The choices of all patterns that are taken. */
 const offered = computed(() => {
@@ -48,18 +47,11 @@ watch(
   { deep: true },
 )
 
-async function send(request: () => Promise<unknown>) {
-  isBusy.value = true
-  refused.value = ''
-  try {
+const send = (request: () => Promise<unknown>) =>
+  run(async () => {
     await request()
     emit('started')
-  } catch (error) {
-    refused.value = refusalOf(error).message
-  } finally {
-    isBusy.value = false
-  }
-}
+  })
 const start = () =>
   send(() => api('set-up/start', { method: 'POST', body: { patterns: taken.value, choices: choices.value } }))
 function bring(event: Event) {
