@@ -131,6 +131,16 @@ const patchState = (of: Configuration, id: string, patch: (use: StateUse) => Sta
   })),
 })
 const mayAdopt: StateUse['grants'] = { 'role:author': ['see', 'edit', 'move', 'adopt'] }
+/** Labels of any series are taken over from the last state to the review, which starts the next series. */
+const takingOver = (guard: string): Configuration =>
+  withMain({
+    states: main.states.map((of) => (of.state === 'issued' ? { ...of, adoption: true } : of)),
+    transitions: [
+      way('send', 'draft', 'review'),
+      way('release', 'review', 'issued', { revision: 'series' }),
+      way('take', 'issued', 'review', { revision: 'adopt:legacy', guard }),
+    ],
+  })
 const notice = (...to: string[]): Partial<Transition> => ({
   notices: [{ to, subject: 'Released', body: '{{ number }}' } as Notice],
 })
@@ -542,6 +552,12 @@ const cases: [string, [Configuration, Directory?], [Configuration, Directory?]][
         ],
       },
     ],
+  ],
+  [
+    // An adopting transition whose guard never holds brings nothing to where it leads.
+    'step-unsupported',
+    [takingOver('mass > 1')],
+    [takingOver('mass > 2 && mass < 1')],
   ],
   [
     'step-unsupported',

@@ -34,6 +34,10 @@ describe('content', () => {
   ])('refuses %s', (_, acts, expected) =>
     expect(rules(play([transition('issue', 'draft', 'issued')], acts))).toEqual(expected),
   )
+  it('is not checked out by somebody who may edit it and not open it', () => {
+    const grants = { anyone: ['see', 'edit'] }
+    expect(rules(play([], [out], { draft: { grants } }))).toEqual(['state-grant'])
+  })
   it('is closed where the state says so', () =>
     expect(
       rules(
